@@ -1,0 +1,47 @@
+package app.lacuna.cli;
+
+import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.NotAnArchive;
+import app.lacuna.failure.PasswordRequired;
+import app.lacuna.failure.ProofFailed;
+import app.lacuna.failure.TargetExists;
+import app.lacuna.failure.WrongPassword;
+import java.util.concurrent.CancellationException;
+
+/** The numbers that a command ends with, as the help lists them. */
+enum ExitCode {
+    DONE(0),
+    FAILED(1),
+    USAGE(2),
+    PASSWORD(3),
+    DAMAGED(4),
+    WOULD_OVERWRITE(5),
+    INCOMPLETE(6),
+    REFUSED(7),
+    CANCELLED(130);
+
+    private final int number;
+
+    ExitCode(int number) {
+        this.number = number;
+    }
+
+    int number() {
+        return number;
+    }
+
+    static ExitCode of(Throwable failure) {
+        if (failure instanceof CancellationException) {
+            return CANCELLED;
+        }
+        if (failure instanceof WrongPassword || failure instanceof PasswordRequired) {
+            return PASSWORD;
+        }
+        if (failure instanceof DamagedArchive
+                || failure instanceof NotAnArchive
+                || failure instanceof ProofFailed) {
+            return DAMAGED;
+        }
+        return failure instanceof TargetExists ? WOULD_OVERWRITE : FAILED;
+    }
+}

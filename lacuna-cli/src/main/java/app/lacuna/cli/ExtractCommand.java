@@ -1,0 +1,148 @@
+package app.lacuna.cli;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.ByteCount;
+import app.lacuna.extract.ConflictRule;
+import app.lacuna.extract.EntryGlob;
+import app.lacuna.extract.ExtractOptions;
+import app.lacuna.extract.ExtractReport;
+import app.lacuna.extract.ExtractedEntry;
+import app.lacuna.extract.ExtractedEntry.Result;
+import app.lacuna.extract.Extractor;
+import app.lacuna.job.Archives;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.ITypeConverter;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import picocli.CommandLine.TypeConversionException;
+
+/** lacuna extract. */
+@Command(name = "extract", sortOptions = false)
+final class ExtractCommand implements Callable<Integer> {
+    private final Terminal terminal;
+
+    @Spec private CommandSpec spec;
+
+    @Parameters(paramLabel = "FILE")
+    private Path archive;
+
+    @Option(names = "-d", paramLabel = "FOLDER")
+    private Path folder = Path.of("");
+
+    @Option(names = "--only", paramLabel = "GLOB", converter = GlobConverter.class)
+    private List<EntryGlob> only = List.of();
+
+    @Option(names = "--on-conflict", paramLabel = "RULE", converter = RuleConverter.class)
+    private ConflictRule onConflict = ConflictRule.FAIL;
+
+    @Mixin private PasswordSource passwords;
+
+    ExtractCommand(Terminal terminal) {
+        this.terminal = terminal;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        try (ArchiveReader reader = Archives.open(archive)) {
+            List<ArchiveEntry> chosen = chosen(reader);
+            Unlock.ifNeeded(reader, passwords, terminal, archive);
+            ExtractReport report = extract(reader, chosen);
+            write(report);
+            return exitCode(report).number();
+        }
+    }
+
+    private List<ArchiveEntry> chosen(ArchiveReader reader) {
+        if (only.isEmpty()) {
+            return reader.listing().entries();
+        }
+        List<ArchiveEntry> chosen =
+                reader.listing().entries().stream()
+                        .filter(entry -> only.stream().anyMatch(glob -> glob.matches(entry)))
+                        .toList();
+        if (chosen.isEmpty()) {
+            throw new CommandLine.ParameterException(
+                    spec.commandLine(), Words.text("extract.nothing"));
+        }
+        return chosen;
+    }
+
+    private ExtractReport extract(ArchiveReader reader, List<ArchiveEntry> chosen)
+            throws IOException {
+        ExtractOptions options = ExtractOptions.of(folder, onConflict);
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return new Extractor(reader, options, bar, terminal.cancel()).extract(chosen);
+        }
+    }
+
+    private void write(ExtractReport report) {
+        terminal.out()
+                .println(
+                        Words.text(
+                                "extract.done",
+                                report.cameOut(),
+                                report.entries().size(),
+                                ByteCount.inWords(report.bytes()),
+                                PrintableName.of(report.folder().toString())));
+        report.entries().stream()
+                .filter(entry -> entry.result() != Result.EXTRACTED)
+                .forEach(entry -> terminal.say(line(entry)));
+    }
+
+    private static String line(ExtractedEntry entry) {
+        String path = PrintableName.of(entry.entry().path());
+        String detail =
+                switch (entry.result()) {
+                    case EXTRACTED, SKIPPED -> "";
+                    case EXTRACTED_RENAMED ->
+                            PrintableName.of(entry.target().orElseThrow().toString());
+                    case REFUSED -> Words.text("refusal." + entry.refusal().orElseThrow());
+                    case DAMAGED, UNSUPPORTED, NOT_WRITTEN ->
+                            FailureWords.brief(entry.cause().orElseThrow());
+                };
+        return Words.text("extract." + entry.result(), path, detail);
+    }
+
+    private static ExitCode exitCode(ExtractReport report) {
+        if (report.count(Result.DAMAGED) > 0) {
+            return ExitCode.DAMAGED;
+        }
+        if (report.count(Result.REFUSED) > 0) {
+            return ExitCode.REFUSED;
+        }
+        return report.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE;
+    }
+
+    private static final class GlobConverter implements ITypeConverter<EntryGlob> {
+        @Override
+        public EntryGlob convert(String value) {
+            try {
+                return new EntryGlob(value);
+            } catch (IllegalArgumentException e) {
+                throw new TypeConversionException(Words.text("extract.glob"));
+            }
+        }
+    }
+
+    private static final class RuleConverter implements ITypeConverter<ConflictRule> {
+        @Override
+        public ConflictRule convert(String value) {
+            return switch (value) {
+                case "skip" -> ConflictRule.SKIP;
+                case "overwrite" -> ConflictRule.OVERWRITE;
+                case "keep-both" -> ConflictRule.KEEP_BOTH;
+                case "fail" -> ConflictRule.FAIL;
+                default -> throw new TypeConversionException(Words.text("extract.rules"));
+            };
+        }
+    }
+}

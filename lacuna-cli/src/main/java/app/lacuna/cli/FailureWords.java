@@ -1,0 +1,56 @@
+package app.lacuna.cli;
+
+import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.LacunaException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
+import java.nio.file.NoSuchFileException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+
+/** Turns a failure into words: what happened, what is still safe, what to do. */
+final class FailureWords {
+    private static final List<String> PARTS = List.of("what", "safe", "next");
+
+    private FailureWords() {}
+
+    static List<String> of(Throwable failure) {
+        List<Object> facts = new ArrayList<>();
+        String key = "failure." + keyOf(failure, facts);
+        Object[] shown = facts.stream().map(FailureWords::shown).toArray();
+        return PARTS.stream().map(part -> Words.text(key + "." + part, shown)).toList();
+    }
+
+    /** One line for a list: only what happened. */
+    static String brief(Throwable failure) {
+        return of(failure).get(0);
+    }
+
+    private static String keyOf(Throwable failure, List<Object> facts) {
+        if (failure instanceof DamagedArchive damaged) {
+            facts.add(Words.text("damage." + damaged.damage()));
+            facts.add(damaged.entry());
+            return damaged.entry().isEmpty() ? "DamagedArchive" : "DamagedEntry";
+        }
+        if (failure instanceof LacunaException own) {
+            facts.addAll(own.facts());
+            return own.getClass().getSimpleName();
+        }
+        if (failure instanceof CancellationException) {
+            return "Cancelled";
+        }
+        if (failure instanceof FileSystemException system) {
+            facts.add(String.valueOf(system.getFile()));
+            if (system instanceof NoSuchFileException) {
+                return "NoSuchFile";
+            }
+            return system instanceof AccessDeniedException ? "AccessDenied" : "FileSystem";
+        }
+        return "Other";
+    }
+
+    private static Object shown(Object fact) {
+        return PrintableName.of(String.valueOf(fact));
+    }
+}

@@ -1,0 +1,106 @@
+package app.lacuna.cli;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Listing;
+import app.lacuna.base.ByteCount;
+import app.lacuna.base.Secret;
+import app.lacuna.job.Archives;
+import app.lacuna.selection.FileItem;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** lacuna list. */
+@Command(name = "list", sortOptions = false)
+final class ListCommand implements Callable<Integer> {
+    private static final DateTimeFormatter TIME =
+            DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm:ss").withZone(ZoneId.systemDefault());
+
+    private final Terminal terminal;
+
+    @Parameters(paramLabel = "FILE")
+    private Path archive;
+
+    @Option(names = "--json")
+    private boolean json;
+
+    @Mixin private PasswordSource passwords;
+
+    ListCommand(Terminal terminal) {
+        this.terminal = terminal;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        try (ArchiveReader reader = Archives.open(archive)) {
+            if (passwords.isGiven()) {
+                try (Secret password = passwords.forOpening(terminal, archive)) {
+                    reader.unlock(password);
+                }
+            }
+            Listing listing = reader.listing();
+            if (json) {
+                Json.object(terminal.out(), out -> writeJson(out, listing));
+            } else {
+                writeText(listing);
+            }
+        }
+        return ExitCode.DONE.number();
+    }
+
+    private void writeText(Listing listing) {
+        for (ArchiveEntry entry : listing.entries()) {
+            terminal.out()
+                    .printf(
+                            "%14d  %s  %-11s  %s%n",
+                            entry.size(),
+                            TIME.format(entry.modified()),
+                            Words.text("protection." + entry.protection()),
+                            PrintableName.of(entry.path()) + suffix(entry));
+        }
+        terminal.say(
+                Words.text(
+                        "list.sum",
+                        listing.entries().size(),
+                        ByteCount.inWords(listing.totalBytes()),
+                        ByteCount.inWords(listing.archiveBytes())));
+    }
+
+    private static String suffix(ArchiveEntry entry) {
+        return switch (entry.kind()) {
+            case FILE -> "";
+            case FOLDER -> "/";
+            case LINK -> Words.text("list.link");
+        };
+    }
+
+    private static void writeJson(JsonGenerator out, Listing listing) throws IOException {
+        out.writeStringField("archive", listing.archive().toString());
+        out.writeNumberField("archiveBytes", listing.archiveBytes());
+        out.writeStringField("comment", listing.comment());
+        out.writeArrayFieldStart("entries");
+        for (ArchiveEntry entry : listing.entries()) {
+            out.writeStartObject();
+            out.writeStringField("path", entry.path());
+            out.writeStringField("kind", VerifyCommand.jsonName(entry.kind()));
+            out.writeNumberField("size", entry.size());
+            out.writeNumberField("packedSize", entry.packedSize());
+            out.writeStringField("modified", entry.modified().toString());
+            if (entry.permissions() != FileItem.NO_PERMISSIONS) {
+                out.writeStringField("permissions", String.format("%03o", entry.permissions()));
+            }
+            out.writeStringField("protection", VerifyCommand.jsonName(entry.protection()));
+            out.writeStringField("method", entry.method());
+            out.writeEndObject();
+        }
+        out.writeEndArray();
+    }
+}

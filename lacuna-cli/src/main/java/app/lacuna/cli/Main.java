@@ -1,0 +1,53 @@
+package app.lacuna.cli;
+
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import picocli.CommandLine;
+
+/** Starts the command line and ends the process with its exit code. */
+public final class Main {
+    private static final int SECONDS_TO_CLEAN_UP = 20;
+
+    private Main() {}
+
+    public static void main(String[] arguments) {
+        PrintStream out = new PrintStream(System.out, true, StandardCharsets.UTF_8);
+        PrintStream err = new PrintStream(System.err, true, StandardCharsets.UTF_8);
+        Terminal terminal = new Terminal(out, err, System.in, Map.copyOf(System.getenv()));
+        CountDownLatch done = new CountDownLatch(1);
+        Runtime.getRuntime().addShutdownHook(new Thread(() -> stop(terminal, done)));
+        int code = run(terminal, arguments);
+        done.countDown();
+        System.exit(code);
+    }
+
+    /** Ctrl+C: cancels, and keeps the process alive until nothing half-made is left. */
+    private static void stop(Terminal terminal, CountDownLatch done) {
+        terminal.cancel().cancel();
+        try {
+            done.await(SECONDS_TO_CLEAN_UP, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /** Everything but the process: also what the tests call. */
+    static int run(Terminal terminal, String... arguments) {
+        CommandLine line =
+                new CommandLine(new LacunaCommand())
+                        .addSubcommand(new PackCommand(terminal))
+                        .addSubcommand(new ListCommand(terminal))
+                        .addSubcommand(new ExtractCommand(terminal))
+                        .addSubcommand(new VerifyCommand(terminal))
+                        .setCaseInsensitiveEnumValuesAllowed(true)
+                        .setResourceBundle(Words.bundle())
+                        .setOut(terminal.outWriter())
+                        .setErr(terminal.errWriter())
+                        .setExecutionExceptionHandler(new Failures(terminal));
+        line.setParameterExceptionHandler(new UsageErrors(terminal));
+        return line.execute(arguments);
+    }
+}

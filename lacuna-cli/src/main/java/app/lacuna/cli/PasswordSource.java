@@ -1,0 +1,129 @@
+package app.lacuna.cli;
+
+import app.lacuna.base.Secret;
+import app.lacuna.failure.PasswordRequired;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Optional;
+import picocli.CommandLine.ITypeConverter;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.TypeConversionException;
+
+/**
+ * Where a password comes from: the terminal, or one of three places that other users of the
+ * computer can not look into. There is no way to give one as an argument.
+ */
+final class PasswordSource {
+    @Option(names = "--password-from", paramLabel = "SOURCE", converter = PlaceConverter.class)
+    private Place place;
+
+    boolean isGiven() {
+        return place != null;
+    }
+
+    /** For opening: asked for once. The caller closes it. */
+    Secret forOpening(Terminal terminal, Path archive) throws IOException {
+        return place != null
+                ? fromPlace(terminal, archive)
+                : terminal.ask(Words.text("password.ask", PrintableName.of(archive.toString())))
+                        .orElseThrow(() -> new PasswordRequired(archive));
+    }
+
+    /** For packing: asked for twice. The caller closes it. */
+    Secret forPacking(Terminal terminal, Path archive) throws IOException {
+        Secret first =
+                place != null
+                        ? fromPlace(terminal, archive)
+                        : askTwice(terminal).orElseThrow(() -> new PasswordRequired(archive));
+        if (first.length() == 0) {
+            throw new PasswordRequired(archive);
+        }
+        return first;
+    }
+
+    private static Optional<Secret> askTwice(Terminal terminal) {
+        while (true) {
+            Optional<Secret> first = terminal.ask(Words.text("password.new"));
+            if (first.isEmpty()) {
+                return first;
+            }
+            try (Secret second = terminal.ask(Words.text("password.again")).orElseThrow()) {
+                if (first.get().sameAs(second)) {
+                    return first;
+                }
+            }
+            first.get().close();
+            terminal.say(Words.text("password.differ"));
+        }
+    }
+
+    private Secret fromPlace(Terminal terminal, Path archive) throws IOException {
+        return switch (place.kind) {
+            case STDIN -> firstLine(terminal.in());
+            case FILE -> {
+                try (InputStream in = Files.newInputStream(Path.of(place.name))) {
+                    yield firstLine(in);
+                }
+            }
+            case ENV ->
+                    Secret.takeOver(
+                            terminal.variable(place.name)
+                                    .orElseThrow(() -> new PasswordRequired(archive))
+                                    .toCharArray());
+        };
+    }
+
+    /** Up to the end of the line, as UTF-8. */
+    private static Secret firstLine(InputStream in) throws IOException {
+        WipedBytes line = new WipedBytes();
+        int next;
+        while ((next = in.read()) >= 0 && next != '\n') {
+            line.write(next);
+        }
+        CharBuffer characters = line.decode();
+        int length = characters.limit();
+        if (length > 0 && characters.get(length - 1) == '\r') {
+            length--;
+        }
+        return Secret.moveFrom(characters.array(), length);
+    }
+
+    private static final class WipedBytes extends ByteArrayOutputStream {
+        CharBuffer decode() {
+            CharBuffer characters = StandardCharsets.UTF_8.decode(ByteBuffer.wrap(buf, 0, count));
+            Arrays.fill(buf, (byte) 0);
+            return characters;
+        }
+    }
+
+    private enum Kind {
+        STDIN,
+        FILE,
+        ENV
+    }
+
+    private record Place(Kind kind, String name) {}
+
+    private static final class PlaceConverter implements ITypeConverter<Place> {
+        @Override
+        public Place convert(String value) {
+            if (value.equals("stdin")) {
+                return new Place(Kind.STDIN, "");
+            }
+            if (value.startsWith("file:") && value.length() > 5) {
+                return new Place(Kind.FILE, value.substring(5));
+            }
+            if (value.startsWith("env:") && value.length() > 4) {
+                return new Place(Kind.ENV, value.substring(4));
+            }
+            throw new TypeConversionException(Words.text("password.source"));
+        }
+    }
+}

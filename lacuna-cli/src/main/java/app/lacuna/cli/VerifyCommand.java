@@ -1,0 +1,113 @@
+package app.lacuna.cli;
+
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.job.Archives;
+import app.lacuna.job.VerifyJob;
+import app.lacuna.proof.ProofEntry;
+import app.lacuna.proof.ProofReport;
+import app.lacuna.proof.Verdict;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** lacuna verify. */
+@Command(name = "verify", sortOptions = false)
+final class VerifyCommand implements Callable<Integer> {
+    private final Terminal terminal;
+
+    @Parameters(paramLabel = "FILE")
+    private Path archive;
+
+    @Option(names = "--against", paramLabel = "FOLDER")
+    private Optional<Path> against = Optional.empty();
+
+    @Option(names = "--json")
+    private boolean json;
+
+    @Mixin private PasswordSource passwords;
+
+    VerifyCommand(Terminal terminal) {
+        this.terminal = terminal;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        try (ArchiveReader reader = Archives.open(archive)) {
+            Unlock.ifNeeded(reader, passwords, terminal, archive);
+            ProofReport report = verify(reader);
+            if (json) {
+                Json.object(
+                        terminal.out(),
+                        out -> {
+                            out.writeStringField("archive", archive.toString());
+                            writeProof(out, report);
+                        });
+            } else {
+                writeText(report);
+            }
+            return exitCode(report).number();
+        }
+    }
+
+    private ProofReport verify(ArchiveReader reader) throws IOException {
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return new VerifyJob(reader, bar, terminal.cancel()).run(against);
+        }
+    }
+
+    private void writeText(ProofReport report) {
+        Verdict good = against.isPresent() ? Verdict.IDENTICAL : Verdict.WHOLE;
+        report.entries().stream()
+                .filter(entry -> entry.verdict() != good)
+                .forEach(entry -> terminal.out().println(line(entry)));
+        terminal.out()
+                .println(
+                        Words.text(
+                                "verify.sum." + good, report.count(good), report.entries().size()));
+    }
+
+    private ExitCode exitCode(ProofReport report) {
+        if (report.count(Verdict.DAMAGED) > 0 || report.count(Verdict.DIFFERS) > 0) {
+            return ExitCode.DAMAGED;
+        }
+        boolean same = against.isEmpty() || report.allIdentical();
+        return same ? ExitCode.DONE : ExitCode.FAILED;
+    }
+
+    static String line(ProofEntry entry) {
+        String verdict = Words.text("verdict." + entry.verdict());
+        String path = PrintableName.of(entry.path());
+        return entry.cause().isPresent()
+                ? Words.text(
+                        "verify.line-cause", verdict, path, FailureWords.brief(entry.cause().get()))
+                : Words.text("verify.line", verdict, path);
+    }
+
+    static void writeProof(JsonGenerator out, ProofReport report) throws IOException {
+        out.writeObjectFieldStart("proof");
+        out.writeBooleanField("archiveIsWhole", report.archiveIsWhole());
+        for (Verdict verdict : Verdict.values()) {
+            out.writeNumberField(jsonName(verdict), report.count(verdict));
+        }
+        out.writeArrayFieldStart("entries");
+        for (ProofEntry entry : report.entries()) {
+            out.writeStartObject();
+            out.writeStringField("path", entry.path());
+            out.writeStringField("verdict", jsonName(entry.verdict()));
+            out.writeEndObject();
+        }
+        out.writeEndArray();
+        out.writeEndObject();
+    }
+
+    static String jsonName(Enum<?> value) {
+        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}

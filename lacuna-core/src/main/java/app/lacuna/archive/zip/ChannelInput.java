@@ -1,0 +1,66 @@
+package app.lacuna.archive.zip;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+
+/**
+ * A stretch of a channel as a stream, read by position, so that several can be read at once. Ends
+ * at the end of the stretch or of the file, whichever comes first.
+ */
+final class ChannelInput extends InputStream {
+    private static final int BUFFER_BYTES = 1 << 16;
+
+    private final FileChannel channel;
+    private final long end;
+    private final byte[] buffer = new byte[BUFFER_BYTES];
+    private long position;
+    private int next;
+    private int filled;
+
+    ChannelInput(FileChannel channel, long start, long length) {
+        this.channel = channel;
+        this.position = start;
+        this.end = start + length;
+    }
+
+    /** Where in the file the next byte is. */
+    long position() {
+        return position - (filled - next);
+    }
+
+    @Override
+    public int read() throws IOException {
+        return next < filled || fill() ? buffer[next++] & 0xff : -1;
+    }
+
+    @Override
+    public int read(byte[] bytes, int offset, int length) throws IOException {
+        if (length == 0) {
+            return 0;
+        }
+        if (next == filled && !fill()) {
+            return -1;
+        }
+        int count = Math.min(length, filled - next);
+        System.arraycopy(buffer, next, bytes, offset, count);
+        next += count;
+        return count;
+    }
+
+    private boolean fill() throws IOException {
+        int wanted = (int) Math.min(buffer.length, end - position);
+        if (wanted <= 0) {
+            return false;
+        }
+        int count = channel.read(ByteBuffer.wrap(buffer, 0, wanted), position);
+        if (count <= 0) {
+            return false;
+        }
+        position += count;
+        next = 0;
+        filled = count;
+        return true;
+    }
+}

@@ -1,0 +1,120 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.DamagedArchive;
+import java.io.EOFException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.zip.CRC32;
+import java.util.zip.Inflater;
+import java.util.zip.InflaterInputStream;
+import java.util.zip.ZipException;
+
+/**
+ * The contents of an entry. Holds what comes out against the size and checksum of the headers, and
+ * never gives out its last bytes before everything has been checked.
+ */
+final class CheckedInput extends InputStream {
+    private final InputStream packed;
+    private final Optional<Inflater> inflater;
+    private final InputStream contents;
+    private final EntryRecord entry;
+    private final String path;
+    private final Consumer<EntryRecord> onWhole;
+    private final CRC32 crc = new CRC32();
+    private long size;
+    private boolean done;
+
+    /**
+     * @param packed decrypted but still compressed
+     * @param onWhole told when everything has been read and found right
+     */
+    CheckedInput(
+            InputStream packed, EntryRecord entry, String path, Consumer<EntryRecord> onWhole) {
+        this.packed = packed;
+        this.entry = entry;
+        this.path = path;
+        this.onWhole = onWhole;
+        this.inflater =
+                entry.method() == ZipConstants.METHOD_DEFLATE
+                        ? Optional.of(new Inflater(true))
+                        : Optional.empty();
+        this.contents =
+                inflater.<InputStream>map(with -> new InflaterInputStream(packed, with, 1 << 15))
+                        .orElse(packed);
+    }
+
+    @Override
+    public int read() throws IOException {
+        byte[] one = new byte[1];
+        return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
+    }
+
+    @Override
+    public int read(byte[] bytes, int offset, int length) throws IOException {
+        if (length == 0) {
+            return 0;
+        }
+        if (done) {
+            return -1;
+        }
+        int count = unpack(bytes, offset, length);
+        if (count < 0) {
+            finish();
+            return -1;
+        }
+        size += count;
+        if (size > entry.size()) {
+            throw causeOf(Damage.SIZE);
+        }
+        crc.update(bytes, offset, count);
+        return count;
+    }
+
+    private int unpack(byte[] bytes, int offset, int length) throws IOException {
+        try {
+            return contents.read(bytes, offset, length);
+        } catch (ZipException | EOFException e) {
+            throw causeOf(Damage.COMPRESSED_DATA);
+        }
+    }
+
+    private void finish() throws IOException {
+        drain();
+        if (size != entry.size()) {
+            throw damaged(Damage.SIZE);
+        }
+        boolean hasChecksum = entry.aesVersion() != 2;
+        if (hasChecksum && (int) crc.getValue() != entry.crc()) {
+            throw damaged(Damage.CHECKSUM);
+        }
+        done = true;
+        onWhole.accept(entry);
+    }
+
+    /** Reads what the decompression had no need of, up to the authentication code. */
+    private void drain() throws IOException {
+        byte[] rest = new byte[1 << 13];
+        while (packed.read(rest) >= 0) {
+            // only its end matters
+        }
+    }
+
+    /** If the authentication code does not match either, that is the true cause. */
+    private DamagedArchive causeOf(Damage symptom) throws IOException {
+        drain();
+        return damaged(symptom);
+    }
+
+    private DamagedArchive damaged(Damage damage) {
+        return new DamagedArchive(damage, path, entry.headerOffset());
+    }
+
+    @Override
+    public void close() throws IOException {
+        inflater.ifPresent(Inflater::end);
+        packed.close();
+    }
+}

@@ -1,0 +1,67 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.cipher.SealedStream;
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.DamagedArchive;
+import java.io.IOException;
+import java.io.InputStream;
+
+/** Decrypts an entry and, at its end, checks its authentication code. */
+final class DecryptingInput extends InputStream {
+    private final InputStream in;
+    private final SealedStream seal;
+    private final DamagedArchive onMismatch;
+    private long remaining;
+    private boolean checked;
+
+    /**
+     * @param length bytes of ciphertext, without the code behind it
+     */
+    DecryptingInput(InputStream in, SealedStream seal, long length, DamagedArchive onMismatch) {
+        this.in = in;
+        this.seal = seal;
+        this.remaining = length;
+        this.onMismatch = onMismatch;
+    }
+
+    @Override
+    public int read() throws IOException {
+        byte[] one = new byte[1];
+        return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
+    }
+
+    @Override
+    public int read(byte[] bytes, int offset, int length) throws IOException {
+        if (length == 0) {
+            return 0;
+        }
+        if (remaining == 0) {
+            checkCode();
+            return -1;
+        }
+        int count = in.read(bytes, offset, (int) Math.min(length, remaining));
+        if (count < 0) {
+            throw new DamagedArchive(Damage.CUT_SHORT, onMismatch.entry(), onMismatch.offset());
+        }
+        seal.decrypt(bytes, offset, count);
+        remaining -= count;
+        return count;
+    }
+
+    private void checkCode() throws IOException {
+        if (checked) {
+            return;
+        }
+        checked = true;
+        byte[] code = in.readNBytes(SealedStream.CODE_BYTES);
+        if (!seal.matches(code)) {
+            throw onMismatch;
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        seal.close();
+        in.close();
+    }
+}

@@ -1,0 +1,209 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Protection;
+import app.lacuna.cipher.AesStrength;
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.DamagedArchive;
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.ItemKind;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/** Reads the central directory (4.3.12), the list of entries at the end of an archive. */
+final class DirectoryReader {
+    private static final int DOS_FOLDER = 0x10;
+
+    private final List<ArchiveEntry> entries = new ArrayList<>();
+    private final List<EntryRecord> records = new ArrayList<>();
+    private final ChannelInput in;
+    private final EndRecord end;
+
+    DirectoryReader(FileChannel channel, EndRecord end) {
+        this.in = new ChannelInput(channel, end.directoryStart(), end.directorySize());
+        this.end = end;
+    }
+
+    void read() throws IOException {
+        long stop = end.directoryStart() + end.directorySize();
+        while (records.size() < end.entries()) {
+            readHeader();
+        }
+        if (in.position() != stop) {
+            throw damaged();
+        }
+        requireNoOverlap();
+    }
+
+    /** Entries that share data are either damage or a trap that unpacks to any size. */
+    private void requireNoOverlap() throws DamagedArchive {
+        List<EntryRecord> inOrder = new ArrayList<>(records);
+        inOrder.sort(Comparator.comparingLong(EntryRecord::headerOffset));
+        long free = 0;
+        for (EntryRecord record : inOrder) {
+            if (record.headerOffset() < free) {
+                throw damaged();
+            }
+            long headers = ZipConstants.LOCAL_HEADER_BYTES + record.name().length;
+            free = record.headerOffset() + headers + record.packedSize();
+        }
+    }
+
+    List<ArchiveEntry> entries() {
+        return entries;
+    }
+
+    /** What the headers say, in the same order. */
+    List<EntryRecord> records() {
+        return records;
+    }
+
+    private void readHeader() throws IOException {
+        ByteBuffer fixed = Fields.next(in, ZipConstants.CENTRAL_HEADER_BYTES);
+        if (fixed.remaining() < ZipConstants.CENTRAL_HEADER_BYTES
+                || fixed.getInt() != ZipConstants.CENTRAL_HEADER) {
+            throw damaged();
+        }
+        int host = Fields.unsigned16(fixed) >> 8;
+        fixed.getShort(); // version needed
+        int flags = Fields.unsigned16(fixed);
+        int method = Fields.unsigned16(fixed);
+        int dosTime = fixed.getInt();
+        int crc = fixed.getInt();
+        long[] wide = {Fields.unsigned32(fixed), Fields.unsigned32(fixed), 0};
+        byte[] name = new byte[Fields.unsigned16(fixed)];
+        byte[] extraBytes = new byte[Fields.unsigned16(fixed)];
+        int commentLength = Fields.unsigned16(fixed);
+        fixed.position(38);
+        int external = fixed.getInt();
+        wide[2] = Fields.unsigned32(fixed);
+        fill(name);
+        fill(extraBytes);
+        fill(new byte[commentLength]);
+        ExtraFields extras = new ExtraFields(extraBytes);
+        widen(wide, extras);
+        AesHeader aes = AesHeader.of(method, extras);
+        EntryRecord record =
+                new EntryRecord(
+                        name,
+                        flags,
+                        aes.method(),
+                        aes.strength(),
+                        aes.version(),
+                        crc,
+                        wide[0],
+                        wide[1],
+                        dosTime,
+                        extras.unixTime(),
+                        unixMode(host, external),
+                        wide[2] + end.shift());
+        requireInside(record);
+        records.add(record);
+        String path = EntryNames.withSlashes(EntryNames.decode(name, flags, extras), host);
+        entries.add(entry(record, path, external));
+    }
+
+    /** Order in the field: size, packed size, offset, each only if it does not fit (4.5.3). */
+    private void widen(long[] packedSizeOffset, ExtraFields extras) throws DamagedArchive {
+        ByteBuffer zip64 = extras.zip64().orElse(ByteBuffer.allocate(0));
+        for (int field : new int[] {1, 0, 2}) {
+            if (packedSizeOffset[field] == ZipConstants.MAX_32) {
+                if (zip64.remaining() < 8) {
+                    throw damaged();
+                }
+                packedSizeOffset[field] = zip64.getLong();
+            }
+        }
+    }
+
+    /** The data lies before the directory; nothing is negative. */
+    private void requireInside(EntryRecord entry) throws DamagedArchive {
+        long room = end.directoryStart() - ZipConstants.LOCAL_HEADER_BYTES - entry.name().length;
+        boolean inside =
+                entry.headerOffset() >= 0
+                        && entry.packedSize() >= 0
+                        && entry.size() >= 0
+                        && entry.packedSize() <= room
+                        && entry.headerOffset() <= room - entry.packedSize();
+        if (!inside) {
+            throw damaged();
+        }
+    }
+
+    private void fill(byte[] bytes) throws IOException {
+        if (in.readNBytes(bytes, 0, bytes.length) < bytes.length) {
+            throw damaged();
+        }
+    }
+
+    private DamagedArchive damaged() {
+        return new DamagedArchive(Damage.DIRECTORY, "", in.position());
+    }
+
+    private static int unixMode(int host, int external) {
+        boolean unix = host == ZipConstants.HOST_UNIX || host == ZipConstants.HOST_DARWIN;
+        int mode = external >>> 16;
+        return unix && mode != 0 ? mode : -1;
+    }
+
+    private ArchiveEntry entry(EntryRecord record, String path, int external) {
+        String trimmed = path.endsWith("/") ? path.substring(0, path.length() - 1) : path;
+        return new ArchiveEntry(
+                records.size() - 1,
+                trimmed,
+                kind(record, path, external),
+                record.size(),
+                record.packedSize(),
+                record.unixTime()
+                        .map(Instant::ofEpochSecond)
+                        .orElseGet(() -> DosTime.decode(record.dosTime(), ZoneId.systemDefault())),
+                record.unixMode() < 0
+                        ? FileItem.NO_PERMISSIONS
+                        : record.unixMode() & ZipConstants.PERMISSION_MASK,
+                protection(record),
+                MethodNames.of(record.method()));
+    }
+
+    private static ItemKind kind(EntryRecord record, String path, int external) {
+        if (path.endsWith("/") || record.unixType() == ZipConstants.TYPE_FOLDER) {
+            return ItemKind.FOLDER;
+        }
+        if (record.unixType() == ZipConstants.TYPE_LINK) {
+            return ItemKind.LINK;
+        }
+        boolean dosFolder = record.unixMode() < 0 && (external & DOS_FOLDER) != 0;
+        return dosFolder && record.size() == 0 ? ItemKind.FOLDER : ItemKind.FILE;
+    }
+
+    private static Protection protection(EntryRecord record) {
+        if (!record.isEncrypted()) {
+            return Protection.NONE;
+        }
+        return record.aes().map(Protection::of).orElse(Protection.TRADITIONAL);
+    }
+
+    /** The real method and the strength, which AES entries keep in an extra field. */
+    record AesHeader(int method, Optional<AesStrength> strength, int version) {
+        static AesHeader of(int headerMethod, ExtraFields extras) {
+            if (headerMethod != ZipConstants.METHOD_AES) {
+                return new AesHeader(headerMethod, Optional.empty(), 0);
+            }
+            return extras.aes()
+                    .filter(field -> field.get(4) >= 1 && field.get(4) <= 3)
+                    .map(
+                            field ->
+                                    new AesHeader(
+                                            field.getShort(5) & 0xffff,
+                                            Optional.of(AesStrength.values()[field.get(4) - 1]),
+                                            field.getShort(0)))
+                    .orElse(new AesHeader(headerMethod, Optional.empty(), 0));
+        }
+    }
+}

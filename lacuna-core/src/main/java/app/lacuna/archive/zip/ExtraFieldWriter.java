@@ -1,0 +1,73 @@
+package app.lacuna.archive.zip;
+
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.util.zip.CRC32;
+
+/** Builds the extra fields of a header (4.5.1: two bytes of kind, two of length, then the data). */
+final class ExtraFieldWriter {
+    private final ByteBuffer out = ByteBuffer.allocate(128).order(ByteOrder.LITTLE_ENDIAN);
+
+    /** 4.5.3; in a local header both sizes have to be there. */
+    ExtraFieldWriter zip64(long... values) {
+        header(ZipConstants.EXTRA_ZIP64, 8 * values.length);
+        for (long value : values) {
+            out.putLong(value);
+        }
+        return this;
+    }
+
+    /** "AES encryption, AE-1 and AE-2" 1.04, section II. */
+    ExtraFieldWriter aes(EntryRecord entry) {
+        entry.aes()
+                .ifPresent(
+                        strength -> {
+                            header(ZipConstants.EXTRA_AES, 7);
+                            out.putShort((short) entry.aesVersion());
+                            out.put((byte) 'A').put((byte) 'E');
+                            out.put((byte) (strength.ordinal() + 1));
+                            out.putShort((short) entry.method());
+                        });
+        return this;
+    }
+
+    /**
+     * Extended timestamp: the time of the last change in UTC seconds, where 32 bits can hold it.
+     */
+    ExtraFieldWriter timestamp(EntryRecord entry) {
+        entry.unixTime()
+                .ifPresent(
+                        seconds -> {
+                            header(ZipConstants.EXTRA_TIMESTAMP, 5);
+                            out.put((byte) 1).putInt(seconds.intValue());
+                        });
+        return this;
+    }
+
+    /**
+     * ASi Unix: the mode once more, with its own CRC, so that the one in the central directory can
+     * not be changed unnoticed from a file to a link. Owner and group are left at 0.
+     */
+    ExtraFieldWriter unixMode(EntryRecord entry) {
+        if (entry.unixMode() < 0) {
+            return this;
+        }
+        ByteBuffer body = ByteBuffer.allocate(10).order(ByteOrder.LITTLE_ENDIAN);
+        body.putShort((short) entry.unixMode()).putInt(0).putShort((short) 0).putShort((short) 0);
+        CRC32 crc = new CRC32();
+        crc.update(body.array());
+        header(ZipConstants.EXTRA_UNIX_MODE, 14);
+        out.putInt((int) crc.getValue()).put(body.array());
+        return this;
+    }
+
+    private void header(int kind, int length) {
+        out.putShort((short) kind).putShort((short) length);
+    }
+
+    byte[] toBytes() {
+        byte[] bytes = new byte[out.position()];
+        out.flip().get(bytes);
+        return bytes;
+    }
+}

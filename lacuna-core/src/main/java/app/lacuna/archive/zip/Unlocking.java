@@ -1,0 +1,78 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.LacunaException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * Decides whether a password is the right one. The verification value lets one wrong password in
+ * 65,536 pass, and damage can make it refuse the right one; so several entries are asked, and a
+ * small one is read whole, which only the right password survives.
+ */
+final class Unlocking {
+    /** Enough that chance and damage can be told apart; each costs one key derivation. */
+    private static final int ENTRIES_ASKED = 4;
+
+    /** An entry up to this size is read whole to be certain. */
+    private static final long READ_AT_MOST = 1_000_000;
+
+    private final ZipReader reader;
+
+    Unlocking(ZipReader reader) {
+        this.reader = reader;
+    }
+
+    enum Verdict {
+        WRONG,
+        /** Only the authentication code of the first entry that is read will tell. */
+        LIKELY,
+        RIGHT
+    }
+
+    Verdict verdict() throws IOException {
+        List<ArchiveEntry> asked =
+                reader.listing().entries().stream()
+                        .filter(entry -> entry.protection().strength().isPresent())
+                        .sorted(Comparator.comparingLong(ArchiveEntry::packedSize))
+                        .limit(ENTRIES_ASKED)
+                        .toList();
+        if (asked.isEmpty()) {
+            return Verdict.RIGHT;
+        }
+        int fitting = 0;
+        for (ArchiveEntry entry : asked) {
+            if (!fits(entry)) {
+                continue;
+            }
+            fitting++;
+            if (fitting > 1 || (entry.packedSize() <= READ_AT_MOST && authenticates(entry))) {
+                return Verdict.RIGHT;
+            }
+        }
+        boolean likely = fitting == 1 && asked.size() == 1;
+        return likely ? Verdict.LIKELY : Verdict.WRONG;
+    }
+
+    private boolean fits(ArchiveEntry entry) throws IOException {
+        try {
+            return reader.verificationValueFits(entry);
+        } catch (LacunaException e) {
+            return false; // damaged headers say nothing about the password
+        }
+    }
+
+    private boolean authenticates(ArchiveEntry entry) throws IOException {
+        try (InputStream in = reader.open(entry)) {
+            in.transferTo(java.io.OutputStream.nullOutputStream());
+            return true;
+        } catch (DamagedArchive e) {
+            return false;
+        } catch (LacunaException e) {
+            return true; // a method that is not read here: nothing speaks against the password
+        }
+    }
+}

@@ -1,0 +1,25 @@
+package app.lacuna.base;
+
+import java.util.concurrent.Callable;
+import java.util.concurrent.CancellationException;
+
+/** How a job ended: exactly one of three ways. */
+public sealed interface Outcome<T> {
+
+    record Done<T>(T value) implements Outcome<T> {}
+
+    record Cancelled<T>() implements Outcome<T> {}
+
+    record Failed<T>(Throwable cause) implements Outcome<T> {}
+
+    /** Runs the work and tells how it ended. Errors of the virtual machine are not swallowed. */
+    static <T> Outcome<T> of(Callable<T> work) {
+        try {
+            return new Done<>(work.call());
+        } catch (CancellationException e) {
+            return new Cancelled<>();
+        } catch (Exception e) {
+            return new Failed<>(e);
+        }
+    }
+}

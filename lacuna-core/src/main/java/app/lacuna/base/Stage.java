@@ -1,0 +1,10 @@
+package app.lacuna.base;
+
+/** What a job is doing at the moment. */
+public enum Stage {
+    SCANNING,
+    PACKING,
+    PROVING,
+    CHECKING,
+    EXTRACTING
+}

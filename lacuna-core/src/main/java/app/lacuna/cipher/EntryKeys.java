@@ -1,0 +1,45 @@
+package app.lacuna.cipher;
+
+import java.util.Arrays;
+
+/**
+ * The keys of one entry as "AES encryption, AE-1 and AE-2" cuts them from the derived bytes: AES
+ * key, HMAC key, two bytes that tell most wrong passwords at once. Closing wipes them.
+ */
+public final class EntryKeys implements AutoCloseable {
+    /** The number of rounds that the specification fixes. */
+    public static final int ITERATIONS = 1000;
+
+    public static final int VERIFICATION_BYTES = 2;
+
+    private final byte[] derived;
+    private final int keyBytes;
+
+    private EntryKeys(byte[] derived, int keyBytes) {
+        this.derived = derived;
+        this.keyBytes = keyBytes;
+    }
+
+    public static EntryKeys derive(KeyDerivation password, AesStrength strength, byte[] salt) {
+        int length = 2 * strength.keyBytes() + VERIFICATION_BYTES;
+        return new EntryKeys(password.derive(salt, ITERATIONS, length), strength.keyBytes());
+    }
+
+    byte[] aesKey() {
+        return Arrays.copyOfRange(derived, 0, keyBytes);
+    }
+
+    byte[] macKey() {
+        return Arrays.copyOfRange(derived, keyBytes, 2 * keyBytes);
+    }
+
+    /** Not secret: it stands in the archive. */
+    public byte[] verificationValue() {
+        return Arrays.copyOfRange(derived, 2 * keyBytes, derived.length);
+    }
+
+    @Override
+    public void close() {
+        Arrays.fill(derived, (byte) 0);
+    }
+}

@@ -1,0 +1,2 @@
+/** Making bytes fewer and getting them back. Knows bytes, never archives. */
+package app.lacuna.compression;

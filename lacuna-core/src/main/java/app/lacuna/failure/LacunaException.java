@@ -1,0 +1,30 @@
+package app.lacuna.failure;
+
+import java.io.IOException;
+import java.util.List;
+
+/** The root of everything that Lacuna itself refuses or can not do. */
+public abstract sealed class LacunaException extends IOException
+        permits DamagedArchive,
+                NotAnArchive,
+                NotEnoughSpace,
+                NothingToPack,
+                PasswordRequired,
+                ProofFailed,
+                SourceUnreadable,
+                TargetExists,
+                TargetUnusable,
+                UnsupportedFeature,
+                WrongPassword {
+    private final transient List<Object> facts;
+
+    LacunaException(String plainText, Object... facts) {
+        super(plainText);
+        this.facts = List.of(facts);
+    }
+
+    /** What the front end's sentences are filled with, in the order of the type's constructor. */
+    public final List<Object> facts() {
+        return facts;
+    }
+}

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** The file is something else: no archive begins or ends in it. */
+public final class NotAnArchive extends LacunaException {
+    public NotAnArchive(Path file) {
+        super("not an archive", file);
+    }
+}

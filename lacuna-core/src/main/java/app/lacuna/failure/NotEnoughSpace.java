@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import app.lacuna.base.ByteCount;
+
+/** The device is too small for what is to be written. */
+public final class NotEnoughSpace extends LacunaException {
+    public NotEnoughSpace(long needed, long free) {
+        super("not enough space", new ByteCount(needed), new ByteCount(free));
+    }
+}

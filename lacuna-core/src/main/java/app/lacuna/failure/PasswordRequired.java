@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** The archive is protected and no password was given. */
+public final class PasswordRequired extends LacunaException {
+    public PasswordRequired(Path archive) {
+        super("the archive needs a password", archive);
+    }
+}

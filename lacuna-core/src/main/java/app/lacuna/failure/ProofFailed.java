@@ -1,0 +1,8 @@
+package app.lacuna.failure;
+
+/** A new archive did not come back as it was written; it has not been kept. */
+public final class ProofFailed extends LacunaException {
+    public ProofFailed(int wrongItems, int items) {
+        super("the proof failed", wrongItems, items);
+    }
+}

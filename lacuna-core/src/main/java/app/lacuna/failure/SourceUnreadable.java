@@ -1,0 +1,11 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** A file that was to be packed can not be read; the archive does not contain it. */
+public final class SourceUnreadable extends LacunaException {
+    public SourceUnreadable(Path source, Throwable cause) {
+        super("a source can not be read", source);
+        initCause(cause);
+    }
+}

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** The name is taken, and it was not agreed to replace what is there. */
+public final class TargetExists extends LacunaException {
+    public TargetExists(Path target) {
+        super("the target exists", target);
+    }
+}

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** The password opens nothing in this archive. Nothing has been changed; it can be tried again. */
+public final class WrongPassword extends LacunaException {
+    public WrongPassword(Path archive) {
+        super("the password does not open the archive", archive);
+    }
+}

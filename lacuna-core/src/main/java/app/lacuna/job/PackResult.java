@@ -1,0 +1,37 @@
+package app.lacuna.job;
+
+import app.lacuna.proof.ProofReport;
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.LeftOut;
+import app.lacuna.selection.Renamed;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What was done.
+ *
+ * @param packed the items as they were when they were read
+ * @param unsteady paths inside the archive of files that kept changing while they were read
+ * @param proof empty if none was wanted
+ */
+public record PackResult(
+        Path archive,
+        long archiveBytes,
+        List<FileItem> packed,
+        List<LeftOut> leftOut,
+        List<Renamed> renamed,
+        List<String> unsteady,
+        Duration packing,
+        Optional<ProofReport> proof) {
+
+    public long contentBytes() {
+        return packed.stream().mapToLong(FileItem::size).sum();
+    }
+
+    /** Everything that was chosen is in, as it is on disk. */
+    public boolean isComplete() {
+        return unsteady.isEmpty() && leftOut.stream().noneMatch(l -> l.reason().meansIncomplete());
+    }
+}

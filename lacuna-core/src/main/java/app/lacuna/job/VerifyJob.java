@@ -1,0 +1,61 @@
+package app.lacuna.job;
+
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.proof.Proof;
+import app.lacuna.proof.ProofReport;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.SelectionScanner;
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.NotDirectoryException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Checks a finished archive, alone or against the folder that its contents came from. */
+public final class VerifyJob {
+    private final ArchiveReader reader;
+    private final ProgressListener listener;
+    private final CancelToken cancel;
+
+    /** The reader has been unlocked before and is closed by the caller. */
+    public VerifyJob(ArchiveReader reader, ProgressListener listener, CancelToken cancel) {
+        this.reader = reader;
+        this.listener = listener;
+        this.cancel = cancel;
+    }
+
+    /**
+     * @param folder where the topmost entries of the archive have their originals. Whatever else
+     *     lies in it is of no interest; what lies in a folder that the archive has too, is.
+     */
+    public ProofReport run(Optional<Path> folder) throws IOException {
+        Proof proof = new Proof(reader, listener, cancel);
+        return folder.isEmpty()
+                ? proof.withoutOriginals()
+                : proof.against(originals(folder.get()).items());
+    }
+
+    private FileSelection originals(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            throw new NotDirectoryException(folder.toString());
+        }
+        Set<String> tops = new HashSet<>();
+        reader.listing().entries().forEach(entry -> tops.add(entry.path().split("/", 2)[0]));
+        List<Path> roots = new ArrayList<>();
+        try (DirectoryStream<Path> stream = Files.newDirectoryStream(folder)) {
+            for (Path child : stream) {
+                if (tops.contains(child.getFileName().toString())) {
+                    roots.add(child);
+                }
+            }
+        }
+        return new SelectionScanner(cancel).scan(roots);
+    }
+}

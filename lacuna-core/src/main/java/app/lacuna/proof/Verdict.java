@@ -1,0 +1,26 @@
+package app.lacuna.proof;
+
+/** What the proof says of one entry. */
+public enum Verdict {
+    /** Every byte is that of the original on disk. */
+    IDENTICAL,
+    /** The entry is whole; there was no original to compare it with. */
+    WHOLE,
+    /** The entry is whole, and the original has been changed after packing. */
+    ORIGINAL_CHANGED,
+    /** The entry is whole, and the original is no longer there. */
+    ORIGINAL_GONE,
+    /** The entry is whole, and the original can not be read. */
+    ORIGINAL_UNREADABLE,
+    /** The original seems untouched since packing, and yet the entry is not the same. */
+    DIFFERS,
+    /** There is an original, and the archive has no such entry. */
+    NOT_IN_ARCHIVE,
+    /** The entry can not be read back. */
+    DAMAGED;
+
+    /** Whether the archive itself is in order. */
+    public boolean entryIsWhole() {
+        return this != DAMAGED && this != DIFFERS && this != NOT_IN_ARCHIVE;
+    }
+}

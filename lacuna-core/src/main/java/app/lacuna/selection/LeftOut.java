@@ -1,0 +1,25 @@
+package app.lacuna.selection;
+
+import java.nio.file.Path;
+
+/** Something that was chosen and does not go in, and why. */
+public record LeftOut(Path source, Reason reason) {
+
+    public enum Reason {
+        /** A socket, a device or a pipe: it has no contents that could be kept. */
+        SPECIAL_FILE,
+        /** The system does not let us read it. */
+        UNREADABLE,
+        /** It was there when it was chosen and is not there now. */
+        GONE,
+        /** It is the archive that is being written, or one of its working files. */
+        OUTPUT_ITSELF,
+        /** It is in the selection already, as part of a chosen folder. */
+        ALREADY_INCLUDED;
+
+        /** Whether the user has to be told that the archive is not complete. */
+        public boolean meansIncomplete() {
+            return this == UNREADABLE || this == GONE;
+        }
+    }
+}

@@ -1,0 +1,93 @@
+# Shared by the scripts beside it; sourced, not run. Installs what a fresh Debian machine lacks and
+# builds when sources changed. Needs: root set to the top folder.
+
+export LC_ALL=C.UTF-8
+build_dir="$root/.build"
+mkdir -p "$build_dir"
+
+# Packages for: building, the window, a virtual display, fonts as a fallback.
+build_packages="openjdk-17-jdk-headless maven"
+window_packages="libgtk-3-0 libgl1 libxtst6 libxxf86vm1 fontconfig fonts-dejavu-core"
+display_packages="xvfb xauth"
+
+is_installed() {
+  dpkg-query -W -f='${Status}' "$1" 2>/dev/null | grep -q "install ok installed"
+}
+
+# install_packages NAME...: only what is missing, quietly.
+install_packages() {
+  local missing=() package
+  command -v dpkg-query >/dev/null || return 0
+  for package in "$@"; do
+    is_installed "$package" || missing+=("$package")
+  done
+  [ ${#missing[@]} -gt 0 ] || return 0
+  echo "Installing: ${missing[*]}" >&2
+  local as_root=()
+  [ "$(id -u)" -eq 0 ] || as_root=(sudo)
+  {
+    "${as_root[@]}" apt-get update -qq &&
+      DEBIAN_FRONTEND=noninteractive "${as_root[@]}" apt-get \
+        -o DPkg::Lock::Timeout=180 install -y -qq --no-install-recommends "${missing[@]}"
+  } >"$build_dir/install.log" 2>&1 || {
+    echo "Could not install ${missing[*]}; see .build/install.log" >&2
+    exit 1
+  }
+}
+
+# A Java of 17 or newer and Maven; installed only where they are missing.
+need_build_tools() {
+  local version=0
+  if command -v javac >/dev/null; then
+    version=$(javac -version 2>&1 | sed 's/javac \([0-9]*\).*/\1/')
+  fi
+  if [ "${version:-0}" -lt 17 ] || ! command -v mvn >/dev/null; then
+    # shellcheck disable=SC2086
+    install_packages $build_packages
+  fi
+}
+
+need_window() {
+  # shellcheck disable=SC2086
+  install_packages $window_packages
+}
+
+need_virtual_display() {
+  # shellcheck disable=SC2086
+  install_packages $display_packages
+}
+
+# What the program is made of: names and times of all sources.
+source_state() {
+  (cd "$root" && find pom.xml lacuna-*/pom.xml lacuna-*/src/main -type f -printf '%p %T@ %s\n' | sort | sha256sum)
+}
+
+# build_if_changed: makes the program, without running its tests.
+build_if_changed() {
+  local state
+  state=$(source_state)
+  [ "$(cat "$build_dir/state" 2>/dev/null)" != "$state" ] || return 0
+  echo "Building Lacuna (the first time this takes a few minutes)" >&2
+  need_build_tools
+  (cd "$root" && mvn -q -B -ntp -DskipTests -Dspotless.check.skip=true package) \
+    >"$build_dir/build.log" 2>&1 || {
+    tail -n 40 "$build_dir/build.log" >&2
+    echo "The build failed; see .build/build.log" >&2
+    exit 1
+  }
+  echo "$state" >"$build_dir/state"
+}
+
+# class_path MODULE: its own classes and everything it needs.
+class_path() {
+  echo "$root/$1/target/classes:$root/$1/target/lib/*"
+}
+
+# Java's own options, the same everywhere. Fonts and names of files need UTF-8.
+java_options() {
+  local options="-Dfile.encoding=UTF-8 -Dsun.jnu.encoding=UTF-8"
+  local version
+  version=$(java -version 2>&1 | sed -n '1s/.*version "\([0-9]*\).*/\1/p')
+  [ "${version:-17}" -lt 22 ] || options="$options --enable-native-access=ALL-UNNAMED"
+  echo "$options"
+}

@@ -113,6 +113,7 @@ public final class PackJob {
         publish(staged);
         return new PackResult(
                 request.target(),
+                request.options(),
                 Files.size(request.target()),
                 packer.packed(),
                 leftOut,

@@ -1,5 +1,6 @@
 package app.lacuna.job;
 
+import app.lacuna.archive.PackOptions;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.LeftOut;
@@ -18,6 +19,7 @@ import java.util.Optional;
  */
 public record PackResult(
         Path archive,
+        PackOptions options,
         long archiveBytes,
         List<FileItem> packed,
         List<LeftOut> leftOut,

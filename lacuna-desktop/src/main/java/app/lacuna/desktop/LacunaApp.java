@@ -1,0 +1,90 @@
+package app.lacuna.desktop;
+
+import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.control.SystemFileDialogs;
+import app.lacuna.desktop.demo.DemoRun;
+import app.lacuna.desktop.look.Fonts;
+import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.open.OpenViewModel;
+import app.lacuna.desktop.pack.NewArchiveName;
+import app.lacuna.desktop.pack.PackViewModel;
+import app.lacuna.desktop.shell.Window;
+import app.lacuna.desktop.work.Threads;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.image.Image;
+import javafx.stage.Stage;
+
+/**
+ * The program. Arguments: files and folders to pack, or one archive to open; {@code --demo=FOLDER}
+ * and what {@link DemoRun} knows.
+ */
+public final class LacunaApp extends Application {
+    private static final double WIDTH = 1280;
+    private static final double HEIGHT = 800;
+    private static final int SECONDS_TO_CLEAN_UP = 10;
+
+    private Window window;
+    private PackViewModel pack;
+
+    @Override
+    public void start(Stage stage) {
+        Fonts.load();
+        Threads threads = Threads.real();
+        NewArchiveName newName = new NewArchiveName(Clock.systemDefaultZone());
+        FileDialogs dialogs = new SystemFileDialogs(stage);
+        pack = new PackViewModel(threads, newName, startFolder());
+        OpenViewModel open = new OpenViewModel(threads);
+        window = new Window(pack, open, newName, dialogs);
+        Scene scene = new Scene(window.shell(), WIDTH, HEIGHT);
+        Theme theme = new Theme(scene);
+        window.listenOn(scene, theme);
+        stage.setTitle("Lacuna");
+        stage.getIcons()
+                .add(
+                        new Image(
+                                LacunaApp.class.getResourceAsStream(
+                                        "/app/lacuna/desktop/icon.png")));
+        stage.setScene(scene);
+        stage.setMinWidth(960);
+        stage.setMinHeight(640);
+        stage.show();
+        if (getParameters().getNamed().containsKey("demo")) {
+            new DemoRun(getParameters().getNamed(), stage, theme, window, pack, open).start();
+        } else {
+            take(getParameters().getUnnamed().stream().map(Path::of).toList(), open);
+        }
+    }
+
+    /** One archive is opened, anything else goes into the Pack place. */
+    private void take(List<Path> paths, OpenViewModel open) {
+        boolean archive =
+                paths.size() == 1 && paths.get(0).toString().toLowerCase().endsWith(".zip");
+        if (archive) {
+            window.openArchive(paths.get(0));
+        } else if (!paths.isEmpty()) {
+            pack.contents().add(paths);
+        }
+    }
+
+    private static Path startFolder() {
+        Path home = Path.of(System.getProperty("user.home"));
+        Path documents = home.resolve("Documents");
+        return Files.isDirectory(documents) ? documents : home;
+    }
+
+    /** Waits a moment for a cancelled job, so that nothing half-made is left. */
+    @Override
+    public void stop() throws InterruptedException {
+        window.close();
+        for (int i = 0; i < SECONDS_TO_CLEAN_UP * 20 && pack.packing().isWorking(); i++) {
+            Thread.sleep(50);
+        }
+        Platform.exit();
+    }
+}

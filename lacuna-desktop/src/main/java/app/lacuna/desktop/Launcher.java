@@ -1,0 +1,12 @@
+package app.lacuna.desktop;
+
+import javafx.application.Application;
+
+/** The start. A class of its own: JavaFX on the class path does not start from an Application. */
+public final class Launcher {
+    private Launcher() {}
+
+    public static void main(String[] arguments) {
+        Application.launch(LacunaApp.class, arguments);
+    }
+}

@@ -1,0 +1,14 @@
+package app.lacuna.desktop.control;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/** The system's own dialogs for choosing files; a double stands in where nobody can click them. */
+public interface FileDialogs {
+    List<Path> chooseFiles(String title);
+
+    Optional<Path> chooseFile(String title);
+
+    Optional<Path> chooseFolder(String title);
+}

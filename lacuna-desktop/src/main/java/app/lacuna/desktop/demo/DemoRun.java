@@ -1,0 +1,201 @@
+package app.lacuna.desktop.demo;
+
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.open.OpenState;
+import app.lacuna.desktop.open.OpenViewModel;
+import app.lacuna.desktop.open.Viewed;
+import app.lacuna.desktop.pack.PackViewModel;
+import app.lacuna.desktop.shell.Place;
+import app.lacuna.desktop.shell.Window;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.List;
+import java.util.Map;
+import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.application.Platform;
+import javafx.stage.Stage;
+import javafx.util.Duration;
+
+/**
+ * Brings the window into one of the scenes of the demo story, and saves a picture where one is
+ * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt,
+ * open-locked, open), {@code --shot=FILE}, {@code --look=light|dark}, {@code --size=WIDTHxHEIGHT}.
+ */
+public final class DemoRun {
+    private static final String ARCHIVE = "winter-notes.zip";
+    private static final String DEMO_PASSWORD = "second hut by the dyke";
+    private static final Duration STEP = Duration.millis(120);
+
+    private final Map<String, String> arguments;
+    private final Stage stage;
+    private final Theme theme;
+    private final Window window;
+    private final PackViewModel pack;
+    private final OpenViewModel open;
+    private final Deque<Step> steps = new ArrayDeque<>();
+    private Timeline clock;
+    private int settled;
+
+    /** Done as soon as the condition holds. */
+    private record Step(BooleanSupplier ready, Runnable action) {}
+
+    public DemoRun(
+            Map<String, String> arguments,
+            Stage stage,
+            Theme theme,
+            Window window,
+            PackViewModel pack,
+            OpenViewModel open) {
+        this.arguments = arguments;
+        this.stage = stage;
+        this.theme = theme;
+        this.window = window;
+        this.pack = pack;
+        this.open = open;
+    }
+
+    public void start() {
+        if (arguments.containsKey("look")) {
+            theme.show(arguments.get("look").equals("dark") ? Appearance.DARK : Appearance.LIGHT);
+        }
+        if (arguments.containsKey("size")) {
+            String[] size = arguments.get("size").split("x");
+            stage.setWidth(Double.parseDouble(size[0]));
+            stage.setHeight(Double.parseDouble(size[1]));
+        }
+        plan(arguments.getOrDefault("scene", "pack"));
+        clock = new Timeline(new KeyFrame(STEP, event -> advance()));
+        clock.setCycleCount(Timeline.INDEFINITE);
+        clock.play();
+    }
+
+    private void plan(String scene) {
+        if (!scene.equals("pack-empty")) {
+            load();
+        }
+        switch (scene) {
+            case "pack", "pack-empty" -> {}
+            case "receipt" -> packIt();
+            case "open-locked" -> {
+                packIt();
+                openIt();
+                step(
+                        () -> open.state().get() == OpenState.LOCKED,
+                        () -> {
+                            open.password().set("first hut");
+                            open.unlock();
+                        });
+                step(() -> open.failure().get().isPresent(), () -> {});
+            }
+            case "open" -> {
+                packIt();
+                openIt();
+                unlockAndLook();
+            }
+            default -> throw new IllegalArgumentException("no such scene: " + scene);
+        }
+        if (arguments.containsKey("shot")) {
+            step(this::isSettled, this::shoot);
+        }
+    }
+
+    private void step(BooleanSupplier ready, Runnable action) {
+        steps.add(new Step(ready, action));
+    }
+
+    private void load() {
+        Path folder = Path.of(arguments.get("demo")).toAbsolutePath();
+        Path outbox = folder.resolve("Outbox");
+        step(
+                () -> true,
+                () -> {
+                    pack.folder().set(makeFolder(outbox));
+                    pack.rename(ARCHIVE);
+                    pack.contents().add(roots(folder, outbox));
+                });
+        step(() -> !pack.contents().scanning().get(), () -> {});
+    }
+
+    private static Path makeFolder(Path folder) {
+        try {
+            return Files.createDirectories(folder);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    private static List<Path> roots(Path folder, Path outbox) {
+        try (Stream<Path> children = Files.list(folder)) {
+            return children.filter(child -> !child.equals(outbox))
+                    .sorted(Comparator.comparing(Path::getFileName))
+                    .toList();
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    private void packIt() {
+        step(
+                () -> true,
+                () -> {
+                    pack.password().first().set(DEMO_PASSWORD);
+                    pack.password().second().set(DEMO_PASSWORD);
+                    pack.packReplacing();
+                });
+        step(() -> pack.result().get().isPresent(), () -> {});
+    }
+
+    private void openIt() {
+        step(() -> true, () -> window.openArchive(pack.target()));
+        step(() -> open.state().get() == OpenState.LOCKED, () -> window.show(Place.OPEN));
+    }
+
+    private void unlockAndLook() {
+        step(
+                () -> true,
+                () -> {
+                    open.password().set(DEMO_PASSWORD);
+                    open.unlock();
+                });
+        step(
+                () -> open.state().get() == OpenState.UNLOCKED,
+                () ->
+                        open.listing().entries().stream()
+                                .filter(entry -> entry.name().endsWith(".jpg"))
+                                .findFirst()
+                                .ifPresent(open::view));
+        step(() -> open.viewer().viewed().get() instanceof Viewed.Shown, () -> {});
+    }
+
+    /** A few steps later, so that fonts, layout and focus have come to rest. */
+    private boolean isSettled() {
+        return ++settled > 8;
+    }
+
+    private void advance() {
+        Step next = steps.peek();
+        if (next == null) {
+            clock.stop();
+        } else if (next.ready().getAsBoolean()) {
+            steps.remove();
+            next.action().run();
+        }
+    }
+
+    private void shoot() {
+        try {
+            Snapshot.save(stage.getScene(), Path.of(arguments.get("shot")));
+        } catch (IOException e) {
+            System.err.println("The picture could not be saved.");
+        }
+        Platform.exit();
+    }
+}

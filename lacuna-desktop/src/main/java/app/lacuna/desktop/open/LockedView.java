@@ -1,0 +1,140 @@
+package app.lacuna.desktop.open;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Listing;
+import app.lacuna.base.ByteCount;
+import app.lacuna.desktop.control.Columns;
+import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.control.SecretField;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.Words;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The Open place while the archive is locked: the password, and what can be seen without it. */
+final class LockedView {
+    private static final double RIGHT_WIDTH = 480;
+    private static final int SEEN_AT_MOST = 14;
+
+    private final OpenViewModel model;
+    private final SecretField field;
+    private final Columns columns;
+
+    LockedView(OpenViewModel model) {
+        this.model = model;
+        field =
+                new SecretField(
+                        "open-password",
+                        Words.text("open.password"),
+                        model.password(),
+                        model.showing());
+        field.onEnter(model::unlock);
+        columns = new Columns(passwordSheet(), seenSheet(model.listing()), RIGHT_WIDTH);
+        model.failure().addListener((property, before, now) -> failed(now));
+    }
+
+    Node node() {
+        return columns;
+    }
+
+    void focus() {
+        field.focusAndSelect();
+    }
+
+    private void failed(Optional<FailureText> failure) {
+        if (failure.isPresent() && model.state().get() == OpenState.LOCKED) {
+            field.focusAndSelect();
+        }
+    }
+
+    private Region passwordSheet() {
+        Button show =
+                Page.button(
+                        "open-show",
+                        Words.text("password.show"),
+                        () -> model.showing().set(!model.showing().get()));
+        show.textProperty()
+                .bind(
+                        model.showing()
+                                .map(on -> Words.text(on ? "password.hide" : "password.show")));
+        HBox row = new HBox(10, field, show);
+        row.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(field, Priority.ALWAYS);
+        VBox sheet =
+                new VBox(
+                        12,
+                        Page.label(Words.text("open.password"), "sheet-title"),
+                        row,
+                        wrong(),
+                        Page.spacer(),
+                        Page.label(Words.text("open.nobody"), Styles.SECONDARY));
+        sheet.getStyleClass().addAll(Styles.SHEET, "roomy");
+        return sheet;
+    }
+
+    /** One line: what happened in bold, the rest plain. Nothing shakes. */
+    private Node wrong() {
+        Label what = Page.label("", "message-what");
+        what.setId("unlock-failure");
+        Label rest = Page.label("", Styles.READABLE);
+        what.textProperty().bind(model.failure().map(now -> now.map(FailureText::what).orElse("")));
+        rest.textProperty()
+                .bind(
+                        model.failure()
+                                .map(
+                                        now ->
+                                                now.map(text -> text.safe() + " " + text.next())
+                                                        .orElse("")));
+        VBox box = new VBox(2, what, rest);
+        box.visibleProperty().bind(model.failure().map(Optional::isPresent));
+        return box;
+    }
+
+    private static Region seenSheet(Listing listing) {
+        GridPane seen = new GridPane();
+        seen.setHgap(16);
+        seen.setVgap(7);
+        seen.getStyleClass().add(Styles.MONO);
+        int row = 0;
+        for (ArchiveEntry entry : listing.entries()) {
+            if (row == SEEN_AT_MOST) {
+                break;
+            }
+            Label path = new Label(entry.path());
+            path.setTextOverrun(javafx.scene.control.OverrunStyle.LEADING_ELLIPSIS);
+            path.setMinWidth(0);
+            GridPane.setHgrow(path, Priority.ALWAYS);
+            Label size = new Label(ByteCount.inWords(entry.size()));
+            Label day = new Label(Dates.day(entry.modified()));
+            size.setMinWidth(Region.USE_PREF_SIZE);
+            day.setMinWidth(Region.USE_PREF_SIZE);
+            seen.addRow(row++, path, size, day);
+        }
+        VBox sheet = new VBox(10, Page.label(Words.text("open.seen"), Styles.CARD_TITLE), seen);
+        int more = listing.entries().size() - row;
+        if (more > 0) {
+            sheet.getChildren().add(Page.label(Words.text("open.seen.more", more), Styles.MONO));
+        }
+        Region rule = new Region();
+        rule.getStyleClass().add("rule");
+        sheet.getChildren()
+                .addAll(
+                        rule,
+                        Page.label(
+                                Words.text("open.seen." + listing.weakestProtection()),
+                                Styles.SECONDARY),
+                        Page.label(Words.text("open.seen.unchecked"), Styles.SECONDARY));
+        sheet.getStyleClass().addAll(Styles.SHEET, "roomy");
+        return sheet;
+    }
+}

@@ -1,0 +1,111 @@
+package app.lacuna.desktop.pack;
+
+import app.lacuna.desktop.control.DropTarget;
+import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.control.PopoverLayer;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.selection.LeftOut;
+import java.util.List;
+import javafx.beans.binding.Bindings;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/** The sheet with the tree of contents, its buttons, and what was left out. */
+final class ContentsSheet extends VBox {
+    private static final int LEFT_OUT_SHOWN = 12;
+
+    private final ContentsModel model;
+    private final PopoverLayer layer;
+    private final ContentsTree tree;
+
+    ContentsSheet(ContentsModel model, PopoverLayer layer, FileDialogs dialogs) {
+        this.model = model;
+        this.layer = layer;
+        this.tree = new ContentsTree(model);
+        getStyleClass().add(Styles.SHEET);
+        VBox.setVgrow(tree, Priority.ALWAYS);
+        tree.setMinHeight(120);
+        getChildren().setAll(head(dialogs), tree, foot());
+        DropTarget.on(this, model::add);
+    }
+
+    private Node head(FileDialogs dialogs) {
+        Button remove = Page.button("remove", Words.text("contents.remove"), tree::removeChosen);
+        remove.disableProperty()
+                .bind(Bindings.isEmpty(tree.getSelectionModel().getSelectedItems()));
+        HBox head =
+                new HBox(
+                        8,
+                        Page.label(Words.text("pack.contents"), Styles.CARD_TITLE),
+                        Page.spacer(),
+                        remove,
+                        Page.button(
+                                "add-files",
+                                Words.text("contents.add-files"),
+                                () -> addFiles(model, dialogs)),
+                        Page.button(
+                                "add-folder",
+                                Words.text("contents.add-folder"),
+                                () -> addFolder(model, dialogs)));
+        head.getStyleClass().add(Styles.SHEET_HEAD);
+        head.setAlignment(Pos.CENTER_LEFT);
+        return head;
+    }
+
+    private Node foot() {
+        Label drop = new Label(Words.text("contents.drop"));
+        drop.getStyleClass().add(Styles.SECONDARY);
+        drop.setMinWidth(0);
+        Button leftOut = Page.link("left-out", "", () -> {});
+        leftOut.setOnAction(event -> layer.show(leftOut, leftOutList()));
+        leftOut.textProperty()
+                .bind(
+                        model.selection()
+                                .map(now -> Words.text("contents.left-out", now.leftOut().size())));
+        leftOut.visibleProperty().bind(model.selection().map(now -> !now.leftOut().isEmpty()));
+        HBox foot = new HBox(10, drop, leftOut);
+        foot.getStyleClass().add(Styles.SHEET_FOOT);
+        foot.setAlignment(Pos.CENTER_LEFT);
+        return foot;
+    }
+
+    private Node[] leftOutList() {
+        List<LeftOut> all = model.selection().get().leftOut();
+        VBox lines = new VBox(6);
+        all.stream().limit(LEFT_OUT_SHOWN).forEach(left -> lines.getChildren().add(line(left)));
+        if (all.size() > LEFT_OUT_SHOWN) {
+            lines.getChildren()
+                    .add(new Label(Words.text("contents.more", all.size() - LEFT_OUT_SHOWN)));
+        }
+        return new Node[] {
+            Page.label(Words.text("contents.left-out-title"), Styles.CARD_TITLE), lines
+        };
+    }
+
+    private static Node line(LeftOut left) {
+        Label path = new Label(left.source().getFileName().toString());
+        path.getStyleClass().add(Styles.MONO);
+        Label reason = new Label(Words.text("left-out." + left.reason()));
+        reason.getStyleClass().add(Styles.SECONDARY);
+        return new HBox(12, path, reason);
+    }
+
+    static void addFiles(ContentsModel model, FileDialogs dialogs) {
+        List<java.nio.file.Path> files = dialogs.chooseFiles(Words.text("contents.add-files"));
+        if (!files.isEmpty()) {
+            model.add(files);
+        }
+    }
+
+    static void addFolder(ContentsModel model, FileDialogs dialogs) {
+        dialogs.chooseFolder(Words.text("contents.add-folder"))
+                .ifPresent(folder -> model.add(List.of(folder)));
+    }
+}

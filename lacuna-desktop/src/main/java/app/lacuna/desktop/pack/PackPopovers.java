@@ -1,0 +1,116 @@
+package app.lacuna.desktop.pack;
+
+import app.lacuna.archive.Protection;
+import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.control.FolderEditor;
+import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.control.PopoverLayer;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.ItemKind;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+
+/** What opens under the words of the brief. */
+final class PackPopovers {
+    private static final List<Protection> CHOICES =
+            List.of(Protection.AES_256, Protection.AES_192, Protection.AES_128, Protection.NONE);
+
+    private final PackViewModel model;
+    private final PopoverLayer layer;
+    private final FileDialogs dialogs;
+
+    PackPopovers(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
+        this.model = model;
+        this.layer = layer;
+        this.dialogs = dialogs;
+    }
+
+    Node[] items() {
+        FileSelection selection = model.contents().selection().get();
+        Label sum =
+                Page.label(
+                        Words.text(
+                                "popover.items",
+                                count(selection, ItemKind.FILE),
+                                count(selection, ItemKind.FOLDER),
+                                count(selection, ItemKind.LINK)));
+        Button clear =
+                Page.button(
+                        "clear-all",
+                        Words.text("popover.items.clear"),
+                        () -> {
+                            layer.close();
+                            model.contents().clear();
+                        });
+        return new Node[] {sum, clear};
+    }
+
+    private static long count(FileSelection selection, ItemKind kind) {
+        return selection.items().stream().filter(item -> item.kind() == kind).count();
+    }
+
+    Node[] name() {
+        TextField field = new TextField(model.name().get());
+        field.setId("name-field");
+        field.setPrefColumnCount(26);
+        field.setAccessibleText(Words.text("popover.name"));
+        Label note = Page.label(Words.text("popover.name.note"), Styles.SECONDARY);
+        note.setMaxWidth(340);
+        Button take =
+                Page.button(
+                        "name-take",
+                        Words.text("popover.take"),
+                        () -> {
+                            if (model.rename(field.getText())) {
+                                layer.close();
+                            } else {
+                                note.setText(Words.text("popover.name.impossible"));
+                            }
+                        });
+        field.setOnAction(event -> take.fire());
+        return new Node[] {
+            Page.label(Words.text("popover.name"), Styles.CARD_TITLE),
+            new HBox(8, field, take),
+            note
+        };
+    }
+
+    Node[] cipher() {
+        ToggleGroup group = new ToggleGroup();
+        VBox choices = new VBox(10);
+        for (Protection protection : CHOICES) {
+            RadioButton button = new RadioButton(Words.text("popover.cipher." + protection));
+            button.setId("cipher-" + protection);
+            button.setToggleGroup(group);
+            button.setSelected(model.protection().get() == protection);
+            button.setOnAction(event -> model.protection().set(protection));
+            Label note =
+                    Page.label(
+                            Words.text("popover.cipher." + protection + ".note"), Styles.SECONDARY);
+            note.setMaxWidth(380);
+            note.getStyleClass().add("choice-note");
+            choices.getChildren().add(new VBox(2, button, note));
+        }
+        Button done = Page.button("cipher-done", Words.text("popover.done"), layer::close);
+        return new Node[] {choices, done};
+    }
+
+    Node[] folder() {
+        return new FolderEditor(
+                        "folder",
+                        Words.text("popover.folder"),
+                        model.folder(),
+                        dialogs,
+                        layer::close)
+                .content();
+    }
+}

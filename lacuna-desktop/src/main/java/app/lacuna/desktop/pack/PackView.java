@@ -1,0 +1,146 @@
+package app.lacuna.desktop.pack;
+
+import app.lacuna.base.ByteCount;
+import app.lacuna.desktop.control.BusyLine;
+import app.lacuna.desktop.control.Columns;
+import app.lacuna.desktop.control.EmptyZone;
+import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.control.MessageStrip;
+import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.control.PopoverLayer;
+import app.lacuna.desktop.words.Words;
+import javafx.beans.InvalidationListener;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The Pack place before and while packing. */
+public final class PackView {
+    private static final double RIGHT_WIDTH = 392;
+
+    private final PackViewModel model;
+    private final FileDialogs dialogs;
+    private final Page page;
+    private final Node empty;
+    private final Node filled;
+    private final PasswordCard passwordCard;
+    private final Label statusHeading = new Label();
+    private final Label statusLine = new Label();
+    private final Button pack;
+
+    public PackView(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
+        this.model = model;
+        this.dialogs = dialogs;
+        page = new Page(new PackBrief(model, layer, dialogs).line());
+        passwordCard = new PasswordCard(model);
+        empty = emptyZone();
+        filled = work(layer);
+        pack = Page.primary("pack", Words.text("pack.primary"), model::pack);
+        pack.disableProperty().bind(model.ready().not());
+        pack.setTooltip(new javafx.scene.control.Tooltip(Words.text("pack.primary.tip")));
+        page.setFoot(foot(), pack);
+        InvalidationListener changed = property -> update();
+        model.contents().selection().addListener(changed);
+        model.contents().scanning().addListener(changed);
+        model.protection().addListener(changed);
+        model.password().agreement().addListener(changed);
+        model.cancelled().addListener(changed);
+        update();
+    }
+
+    public Page page() {
+        return page;
+    }
+
+    private Node emptyZone() {
+        Button files = Page.primary("add-files", Words.text("contents.add-files"), this::addFiles);
+        Button folder =
+                Page.button("add-folder", Words.text("contents.add-folder"), this::addFolder);
+        return new EmptyZone(Words.text("pack.empty"), model.contents()::add, files, folder);
+    }
+
+    public void addFiles() {
+        ContentsSheet.addFiles(model.contents(), dialogs);
+    }
+
+    public void addFolder() {
+        ContentsSheet.addFolder(model.contents(), dialogs);
+    }
+
+    private Node work(PopoverLayer layer) {
+        ContentsSheet sheet = new ContentsSheet(model.contents(), layer, dialogs);
+        sheet.disableProperty().bind(model.packing().running());
+        passwordCard.disableProperty().bind(model.packing().running());
+        Columns columns = new Columns(sheet, new VBox(12, passwordCard), RIGHT_WIDTH);
+        VBox.setVgrow(columns, Priority.ALWAYS);
+        return new VBox(12, failure(), columns);
+    }
+
+    private Node failure() {
+        MessageStrip strip = new MessageStrip(model.failure());
+        Button replace = Page.button("replace", Words.text("pack.replace"), model::packReplacing);
+        replace.visibleProperty().bind(model.replaceOffered());
+        replace.managedProperty().bind(replace.visibleProperty());
+        strip.getChildren().add(replace);
+        return strip;
+    }
+
+    private Node foot() {
+        VBox status = Page.status(statusHeading, statusLine);
+        status.visibleProperty().bind(model.packing().running().not());
+        BusyLine busy = new BusyLine(model.packing());
+        StackPane left = new StackPane(status, busy);
+        left.setMinWidth(0);
+        HBox.setHgrow(left, Priority.ALWAYS);
+        return left;
+    }
+
+    private void update() {
+        boolean nothing = model.contents().selection().get().items().isEmpty();
+        page.setWork(nothing ? empty : filled);
+        pack.setVisible(true);
+        if (nothing) {
+            statusHeading.setText("");
+            statusLine.setText("");
+            return;
+        }
+        statusHeading.setText(
+                model.cancelled().get()
+                        ? Words.text("pack.cancelled")
+                        : Words.text(
+                                "pack.status",
+                                ByteCount.inWords(
+                                        model.contents().selection().get().totalBytes())));
+        statusLine.setText(Words.text(nextStep()));
+    }
+
+    /** What is still missing, so that a grey button explains itself. */
+    private String nextStep() {
+        if (model.cancelled().get()) {
+            return "pack.cancelled.line";
+        }
+        if (model.contents().scanning().get()) {
+            return "pack.next.scanning";
+        }
+        if (!model.protection().get().needsPassword()) {
+            return "pack.next.open";
+        }
+        return "pack.next." + model.password().agreement().get();
+    }
+
+    public void focusFirst() {
+        if (!model.contents().selection().get().items().isEmpty()) {
+            passwordCard.focusFirst();
+        }
+    }
+
+    public void primary() {
+        if (!pack.isDisabled()) {
+            pack.fire();
+        }
+    }
+}

@@ -1,0 +1,187 @@
+package app.lacuna.desktop.pack;
+
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.Outcome;
+import app.lacuna.base.Secret;
+import app.lacuna.base.StagedFile.Existing;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.work.Threads;
+import app.lacuna.desktop.work.UserAction;
+import app.lacuna.failure.TargetExists;
+import app.lacuna.job.PackJob;
+import app.lacuna.job.PackRequest;
+import app.lacuna.job.PackRequest.AfterPacking;
+import app.lacuna.job.PackResult;
+import java.nio.file.Path;
+import java.util.Optional;
+import javafx.beans.binding.Bindings;
+import javafx.beans.binding.BooleanBinding;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleObjectProperty;
+
+/** The Pack place: what goes in, under which name, where to, how locked; then packing itself. */
+public final class PackViewModel {
+    private final ContentsModel contents;
+    private final PasswordModel password = new PasswordModel();
+    private final UserAction packing;
+    private final ObjectProperty<Path> folder = new SimpleObjectProperty<>();
+    private final ObjectProperty<String> name = new SimpleObjectProperty<>();
+    private final ObjectProperty<Protection> protection =
+            new SimpleObjectProperty<>(Protection.AES_256);
+    private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyBooleanWrapper replaceOffered = new ReadOnlyBooleanWrapper();
+    private final BooleanProperty cancelled = new SimpleBooleanProperty();
+    private final BooleanBinding ready;
+
+    public PackViewModel(Threads threads, NewArchiveName newName, Path startFolder) {
+        contents = new ContentsModel(threads);
+        packing = new UserAction(threads);
+        folder.set(startFolder);
+        name.set(newName.freeIn(startFolder));
+        ready =
+                Bindings.createBooleanBinding(
+                        this::isReady,
+                        contents.selection(),
+                        contents.scanning(),
+                        protection,
+                        password.agreement(),
+                        packing.running());
+    }
+
+    private boolean isReady() {
+        return !contents.selection().get().items().isEmpty()
+                && !contents.scanning().get()
+                && !packing.running().get()
+                && (!protection.get().needsPassword() || password.agreement().get().isEnough());
+    }
+
+    /** Packs and proves; afterwards there is a result, a failure, or a cancellation. */
+    public void pack() {
+        pack(Existing.KEEP);
+    }
+
+    /** The user has seen that the name is taken. */
+    public void packReplacing() {
+        pack(Existing.REPLACE);
+    }
+
+    private void pack(Existing existing) {
+        if (!ready.get()) {
+            return;
+        }
+        failure.set(Optional.empty());
+        replaceOffered.set(false);
+        cancelled.set(false);
+        PackRequest request =
+                new PackRequest(
+                        contents.selection().get(),
+                        target(),
+                        PackOptions.STANDARD.withProtection(protection.get()),
+                        existing,
+                        AfterPacking.PROVE);
+        Optional<Secret> secret =
+                protection.get().needsPassword()
+                        ? Optional.of(password.secret())
+                        : Optional.empty();
+        packing.start(
+                (listener, cancel) -> new PackJob(request, secret, listener, cancel).run(),
+                outcome -> {
+                    secret.ifPresent(Secret::close);
+                    ended(outcome);
+                });
+    }
+
+    private void ended(Outcome<PackResult> outcome) {
+        if (outcome instanceof Outcome.Done<PackResult> done) {
+            password.clear();
+            result.set(Optional.of(done.value()));
+        } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
+            replaceOffered.set(failed.cause() instanceof TargetExists);
+            failure.set(Optional.of(FailureText.of(failed.cause())));
+        } else {
+            cancelled.set(true);
+        }
+    }
+
+    /** Back to an empty page. */
+    public void startAnew(NewArchiveName newName) {
+        contents.clear();
+        password.clear();
+        name.set(newName.freeIn(folder.get()));
+        result.set(Optional.empty());
+        failure.set(Optional.empty());
+        replaceOffered.set(false);
+        cancelled.set(false);
+    }
+
+    public Path target() {
+        return folder.get().resolve(name.get());
+    }
+
+    /** A name without an ending gets ".zip"; one that can not be a file's name is not taken. */
+    public boolean rename(String text) {
+        String trimmed = text.strip();
+        boolean impossible = trimmed.isEmpty() || trimmed.matches(".*[/\\\\:\\x00].*");
+        if (impossible || trimmed.equals(".") || trimmed.equals("..")) {
+            return false;
+        }
+        name.set(trimmed.contains(".") ? trimmed : trimmed + ".zip");
+        return true;
+    }
+
+    public ContentsModel contents() {
+        return contents;
+    }
+
+    public PasswordModel password() {
+        return password;
+    }
+
+    public UserAction packing() {
+        return packing;
+    }
+
+    public ObjectProperty<Path> folder() {
+        return folder;
+    }
+
+    public ObjectProperty<String> name() {
+        return name;
+    }
+
+    public ObjectProperty<Protection> protection() {
+        return protection;
+    }
+
+    public BooleanBinding ready() {
+        return ready;
+    }
+
+    public ReadOnlyObjectProperty<Optional<PackResult>> result() {
+        return result.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<Optional<FailureText>> failure() {
+        return failure.getReadOnlyProperty();
+    }
+
+    /** The last failure was that the name is taken. */
+    public ReadOnlyBooleanProperty replaceOffered() {
+        return replaceOffered.getReadOnlyProperty();
+    }
+
+    /** The last packing was cancelled. */
+    public BooleanProperty cancelled() {
+        return cancelled;
+    }
+}

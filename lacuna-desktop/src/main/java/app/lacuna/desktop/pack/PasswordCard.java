@@ -1,0 +1,90 @@
+package app.lacuna.desktop.pack;
+
+import app.lacuna.desktop.control.Mark;
+import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.control.SecretField;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.pack.PasswordModel.Agreement;
+import app.lacuna.desktop.words.Words;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/** The card for a new password: twice or shown, with what the two fields say to each other. */
+final class PasswordCard extends VBox {
+    private final PasswordModel model;
+    private final HBox agreement = new HBox(8);
+    private final SecretField first;
+
+    PasswordCard(PackViewModel pack) {
+        super(12);
+        this.model = pack.password();
+        getStyleClass().addAll(Styles.SHEET, Styles.CARD);
+        first =
+                new SecretField(
+                        "password", Words.text("password.first"), model.first(), model.showing());
+        SecretField second =
+                new SecretField(
+                        "password-again",
+                        Words.text("password.second"),
+                        model.second(),
+                        model.showing());
+        second.disableProperty().bind(model.showing());
+        HBox fields = new HBox(8, first, second);
+        HBox.setHgrow(first, Priority.ALWAYS);
+        HBox.setHgrow(second, Priority.ALWAYS);
+        agreement.setAlignment(Pos.CENTER_LEFT);
+        agreement.setId("agreement");
+        Label lost = Page.label(Words.text("password.lost"), Styles.SECONDARY);
+        getChildren().setAll(head(), fields, agreement, lost);
+        model.agreement().addListener((property, before, now) -> show(now));
+        show(model.agreement().get());
+        visibleProperty().bind(pack.protection().map(protection -> protection.needsPassword()));
+        managedProperty().bind(visibleProperty());
+    }
+
+    private HBox head() {
+        Button show =
+                Page.link(
+                        "password-show",
+                        Words.text("password.show"),
+                        () -> model.showing().set(!model.showing().get()));
+        show.textProperty()
+                .bind(
+                        model.showing()
+                                .map(on -> Words.text(on ? "password.hide" : "password.show")));
+        HBox head =
+                new HBox(
+                        Page.label(Words.text("password.title"), Styles.CARD_TITLE),
+                        Page.spacer(),
+                        show);
+        head.setAlignment(Pos.CENTER_LEFT);
+        return head;
+    }
+
+    private void show(Agreement now) {
+        Label words = new Label(Words.text("agreement." + now));
+        words.setId("agreement-words");
+        Mark.Meaning meaning =
+                switch (now) {
+                    case SAME, SHOWN -> Mark.Meaning.DONE;
+                    case DIFFERENT -> Mark.Meaning.STILL_READABLE;
+                    case EMPTY, SECOND_MISSING -> Mark.Meaning.NOT_YET;
+                };
+        words.getStyleClass()
+                .add(
+                        switch (now) {
+                            case SAME, SHOWN -> Styles.PROTECTED;
+                            case DIFFERENT -> Styles.READABLE;
+                            case EMPTY, SECOND_MISSING -> Styles.SECONDARY;
+                        });
+        agreement.getChildren().setAll(new Mark(meaning, 5), words);
+    }
+
+    void focusFirst() {
+        first.focusAndSelect();
+    }
+}

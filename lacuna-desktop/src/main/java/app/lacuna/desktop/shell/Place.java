@@ -1,0 +1,7 @@
+package app.lacuna.desktop.shell;
+
+/** The places that work, in the order of their numbers. */
+public enum Place {
+    PACK,
+    OPEN
+}

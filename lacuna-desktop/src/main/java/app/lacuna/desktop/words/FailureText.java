@@ -1,0 +1,54 @@
+package app.lacuna.desktop.words;
+
+import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.LacunaException;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+
+/** A failure in words: what happened, what is still safe, what to do. */
+public record FailureText(String what, String safe, String next) {
+
+    public static FailureText of(Throwable failure) {
+        List<Object> facts = new ArrayList<>();
+        String key = "failure." + keyOf(failure, facts);
+        Object[] shown = facts.stream().map(FailureText::shown).toArray();
+        return new FailureText(
+                Words.text(key + ".what", shown),
+                Words.text(key + ".safe", shown),
+                Words.text(key + ".next", shown));
+    }
+
+    private static String keyOf(Throwable failure, List<Object> facts) {
+        if (failure instanceof DamagedArchive damaged) {
+            facts.add(Words.text("damage." + damaged.damage()));
+            facts.add(damaged.entry());
+            return damaged.entry().isEmpty() ? "DamagedArchive" : "DamagedEntry";
+        }
+        if (failure instanceof LacunaException own) {
+            facts.addAll(own.facts());
+            return own.getClass().getSimpleName();
+        }
+        if (failure instanceof NoSuchFileException) {
+            return "NoSuchFile";
+        }
+        if (failure instanceof CancellationException) {
+            return "Cancelled";
+        }
+        return failure instanceof AccessDeniedException ? "AccessDenied" : "Other";
+    }
+
+    /** Of a path the last name: where it lies is said elsewhere on the page. */
+    private static Object shown(Object fact) {
+        return fact instanceof Path path && path.getFileName() != null
+                ? path.getFileName().toString()
+                : fact;
+    }
+
+    public String inOneLine() {
+        return what + " " + safe + " " + next;
+    }
+}

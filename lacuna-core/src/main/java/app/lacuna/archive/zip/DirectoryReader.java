@@ -196,6 +196,7 @@ final class DirectoryReader {
                 return new AesHeader(headerMethod, Optional.empty(), 0);
             }
             return extras.aes()
+                    .filter(field -> field.get(2) == 'A' && field.get(3) == 'E')
                     .filter(field -> field.get(4) >= 1 && field.get(4) <= 3)
                     .map(
                             field ->

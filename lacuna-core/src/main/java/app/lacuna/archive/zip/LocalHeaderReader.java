@@ -84,8 +84,10 @@ final class LocalHeaderReader {
             require(extras.unixTime().equals(central.unixTime()));
         }
         if (extras.hasUnixMode()) {
+            // Written like this by us: both headers carry the time, so a missing one is damage.
             require(extras.unixMode().isPresent());
             require(extras.unixMode().get() == central.unixMode());
+            require(extras.unixTime().equals(central.unixTime()));
         }
     }
 

@@ -3,8 +3,10 @@ package app.lacuna.archive.zip;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
+import app.lacuna.failure.UnsupportedFeature;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.util.Comparator;
 import java.util.List;
 
@@ -33,6 +35,9 @@ final class Unlocking {
         RIGHT
     }
 
+    /**
+     * @throws DamagedArchive if the only entry there is can not be told from one that is damaged
+     */
     Verdict verdict() throws IOException {
         List<ArchiveEntry> asked =
                 reader.listing().entries().stream()
@@ -43,18 +48,40 @@ final class Unlocking {
         if (asked.isEmpty()) {
             return Verdict.RIGHT;
         }
+        if (asked.size() == 1) {
+            return verdictOn(asked.get(0));
+        }
         int fitting = 0;
         for (ArchiveEntry entry : asked) {
             if (!fits(entry)) {
                 continue;
             }
             fitting++;
-            if (fitting > 1 || (entry.packedSize() <= READ_AT_MOST && authenticates(entry))) {
+            if (fitting > 1 || (isSmall(entry) && authenticates(entry))) {
                 return Verdict.RIGHT;
             }
         }
-        boolean likely = fitting == 1 && asked.size() == 1;
-        return likely ? Verdict.LIKELY : Verdict.WRONG;
+        return Verdict.WRONG;
+    }
+
+    /** Nothing else in the archive can vouch for the password. */
+    private Verdict verdictOn(ArchiveEntry only) throws IOException {
+        if (!fits(only)) {
+            return Verdict.WRONG;
+        }
+        if (!isSmall(only)) {
+            return Verdict.LIKELY;
+        }
+        try (InputStream in = reader.open(only)) {
+            in.transferTo(OutputStream.nullOutputStream());
+        } catch (UnsupportedFeature e) {
+            return Verdict.LIKELY;
+        }
+        return Verdict.RIGHT;
+    }
+
+    private static boolean isSmall(ArchiveEntry entry) {
+        return entry.packedSize() <= READ_AT_MOST;
     }
 
     private boolean fits(ArchiveEntry entry) throws IOException {
@@ -67,7 +94,7 @@ final class Unlocking {
 
     private boolean authenticates(ArchiveEntry entry) throws IOException {
         try (InputStream in = reader.open(entry)) {
-            in.transferTo(java.io.OutputStream.nullOutputStream());
+            in.transferTo(OutputStream.nullOutputStream());
             return true;
         } catch (DamagedArchive e) {
             return false;

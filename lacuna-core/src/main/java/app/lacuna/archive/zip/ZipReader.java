@@ -60,14 +60,18 @@ public final class ZipReader implements ArchiveReader {
     public synchronized void unlock(Secret secret) throws IOException {
         forgetPassword();
         password = secret.withUtf8(KeyDerivation::new);
-        switch (new Unlocking(this).verdict()) {
-            case RIGHT -> passwordConfirmed = true;
-            case LIKELY -> passwordConfirmed = false;
-            case WRONG -> {
+        Unlocking.Verdict verdict = Unlocking.Verdict.WRONG;
+        try {
+            verdict = new Unlocking(this).verdict();
+        } finally {
+            if (verdict == Unlocking.Verdict.WRONG) {
                 forgetPassword();
-                throw new WrongPassword(file);
             }
         }
+        if (verdict == Unlocking.Verdict.WRONG) {
+            throw new WrongPassword(file);
+        }
+        passwordConfirmed = verdict == Unlocking.Verdict.RIGHT;
     }
 
     private void forgetPassword() {

@@ -1,0 +1,35 @@
+package app.lacuna.base;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ByteCountTest {
+    @ParameterizedTest
+    @CsvSource({
+        "0, 0 bytes",
+        "1, 1 byte",
+        "999, 999 bytes",
+        "1000, 1 kB",
+        "8400000, 8.4 MB",
+        "11840000, 11.8 MB",
+        "99940, 99.9 kB",
+        "99950, 100 kB",
+        "412000000, 412 MB",
+        "999499, 999 kB",
+        "999500, 1 MB",
+        "999950000, 1 GB",
+        "9223372036854775807, 9.2 EB"
+    })
+    void writesDecimalUnits(long bytes, String words) {
+        assertThat(ByteCount.inWords(bytes)).isEqualTo(words);
+    }
+
+    @Test
+    void refusesNegativeCounts() {
+        assertThatThrownBy(() -> new ByteCount(-1)).isInstanceOf(IllegalArgumentException.class);
+    }
+}

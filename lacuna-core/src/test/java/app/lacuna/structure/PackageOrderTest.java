@@ -1,0 +1,80 @@
+package app.lacuna.structure;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+/** The structure of the core: no interface code, no cycles, imports only go down. */
+@AnalyzeClasses(packages = "app.lacuna", importOptions = DoNotIncludeTests.class)
+class PackageOrderTest {
+    @ArchTest
+    static final ArchRule knowsNoInterface =
+            noClasses()
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "java.awt..",
+                            "javax.swing..",
+                            "javax.imageio..",
+                            "javafx..",
+                            "picocli..",
+                            "app.lacuna.cli..",
+                            "app.lacuna.desktop..",
+                            "app.lacuna.demo..");
+
+    @ArchTest
+    static final ArchRule neverPrintsOrExits =
+            noClasses()
+                    .should()
+                    .accessField(System.class, "out")
+                    .orShould()
+                    .accessField(System.class, "err")
+                    .orShould()
+                    .callMethod(System.class, "exit", int.class);
+
+    @ArchTest
+    static final ArchRule hasNoCycles =
+            slices().matching("app.lacuna.(**)").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule importsOnlyGoDown =
+            layeredArchitecture()
+                    .consideringOnlyDependenciesInLayers()
+                    .layer("job")
+                    .definedBy("app.lacuna.job")
+                    .layer("uses")
+                    .definedBy("app.lacuna.proof", "app.lacuna.extract")
+                    .layer("zip")
+                    .definedBy("app.lacuna.archive.zip")
+                    .layer("archive")
+                    .definedBy("app.lacuna.archive")
+                    .layer("bytes and files")
+                    .definedBy(
+                            "app.lacuna.cipher", "app.lacuna.compression", "app.lacuna.selection")
+                    .layer("base")
+                    .definedBy("app.lacuna.base", "app.lacuna.failure")
+                    .whereLayer("job")
+                    .mayNotBeAccessedByAnyLayer()
+                    .whereLayer("uses")
+                    .mayOnlyBeAccessedByLayers("job")
+                    .whereLayer("zip")
+                    .mayOnlyBeAccessedByLayers("job", "uses")
+                    .whereLayer("archive")
+                    .mayOnlyBeAccessedByLayers("job", "uses", "zip")
+                    .whereLayer("bytes and files")
+                    .mayOnlyBeAccessedByLayers("job", "uses", "zip", "archive");
+
+    @ArchTest
+    static final ArchRule bytesKnowNoArchives =
+            noClasses()
+                    .that()
+                    .resideInAnyPackage("app.lacuna.cipher", "app.lacuna.compression")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage("app.lacuna.archive..", "app.lacuna.selection");
+}

@@ -1,0 +1,42 @@
+package app.lacuna.desktop;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+
+/** View models know no scene; packages have no cycles; only the core computes. */
+@AnalyzeClasses(packages = "app.lacuna.desktop", importOptions = DoNotIncludeTests.class)
+class StructureTest {
+    @ArchTest
+    static final ArchRule viewModelsKnowNoViews =
+            noClasses()
+                    .that()
+                    .haveSimpleNameEndingWith("Model")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "javafx.scene..",
+                            "javafx.stage..",
+                            "javafx.concurrent..",
+                            "app.lacuna.desktop.control..",
+                            "app.lacuna.desktop.shell..");
+
+    @ArchTest
+    static final ArchRule hasNoCycles =
+            slices().matching("app.lacuna.desktop.(*)..").should().beFreeOfCycles();
+
+    @ArchTest
+    static final ArchRule leavesArchivesToTheCore =
+            noClasses()
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(
+                            "app.lacuna.archive.zip..",
+                            "app.lacuna.cipher..",
+                            "javax.crypto..",
+                            "java.util.zip..");
+}

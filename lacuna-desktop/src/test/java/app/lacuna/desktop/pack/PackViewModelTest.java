@@ -1,0 +1,190 @@
+package app.lacuna.desktop.pack;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.archive.Protection;
+import app.lacuna.desktop.pack.PasswordModel.Agreement;
+import app.lacuna.desktop.work.Threads;
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.PathTree.Node;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Without a toolkit: properties work, scenes are not needed. */
+class PackViewModelTest {
+    private static final NewArchiveName NAME =
+            new NewArchiveName(Clock.fixed(Instant.parse("2026-11-24T14:20:00Z"), ZoneOffset.UTC));
+
+    @TempDir Path folder;
+    private Path dig;
+    private PackViewModel model;
+
+    @BeforeEach
+    void make() throws IOException {
+        dig = Files.createDirectory(folder.resolve("dig"));
+        Files.writeString(dig.resolve("a.txt"), "first");
+        Files.writeString(dig.resolve("b.txt"), "second");
+        model = model(new Threads(Runnable::run, Runnable::run));
+    }
+
+    private PackViewModel model(Threads threads) {
+        return new PackViewModel(threads, NAME, folder);
+    }
+
+    private void typePassword(String password) {
+        model.password().first().set(password);
+        model.password().second().set(password);
+    }
+
+    @Test
+    void proposesANameThatTellsNothing() throws IOException {
+        assertThat(model.name().get()).isEqualTo("2026-11-24.zip");
+        Files.createFile(folder.resolve("2026-11-24.zip"));
+        assertThat(NAME.freeIn(folder)).isEqualTo("2026-11-24-2.zip");
+    }
+
+    @Test
+    void isReadyOnlyWithContentsAndAnAgreedPassword() {
+        assertThat(model.ready().get()).isFalse();
+        model.contents().add(List.of(dig));
+        assertThat(model.ready().get()).isFalse();
+        model.password().first().set("hut");
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.SECOND_MISSING);
+        model.password().second().set("hu");
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.SECOND_MISSING);
+        model.password().second().set("hat");
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.DIFFERENT);
+        assertThat(model.ready().get()).isFalse();
+        model.password().second().set("hut");
+        assertThat(model.ready().get()).isTrue();
+    }
+
+    @Test
+    void shownPasswordIsTypedOnce() {
+        model.contents().add(List.of(dig));
+        model.password().first().set("hut");
+        model.password().showing().set(true);
+        assertThat(model.ready().get()).isTrue();
+    }
+
+    @Test
+    void openArchiveNeedsNoPassword() {
+        model.contents().add(List.of(dig));
+        model.protection().set(Protection.NONE);
+        assertThat(model.ready().get()).isTrue();
+        model.pack();
+        assertThat(model.result().get()).isPresent();
+    }
+
+    @Test
+    void packsProvesAndForgetsThePassword() {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.pack();
+        assertThat(model.result().get()).isPresent();
+        assertThat(model.result().get().get().proof().orElseThrow().allIdentical()).isTrue();
+        assertThat(model.password().first().get()).isEmpty();
+        assertThat(model.password().second().get()).isEmpty();
+        assertThat(folder.resolve("2026-11-24.zip")).exists();
+    }
+
+    @Test
+    void takenNameOffersReplacingAndLosesNothing() throws IOException {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        Files.writeString(model.target(), "old");
+        model.pack();
+        assertThat(model.failure().get()).isPresent();
+        assertThat(model.replaceOffered().get()).isTrue();
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.SAME);
+        assertThat(model.target()).hasContent("old");
+        model.packReplacing();
+        assertThat(model.result().get()).isPresent();
+        assertThat(model.failure().get()).isEmpty();
+    }
+
+    @Test
+    void removedItemsStayOutAndComeBackWhenAddedAgain() {
+        model.contents().add(List.of(dig));
+        Node<FileItem> folderNode = model.contents().tree().children().get(0);
+        model.contents().remove(folderNode.children().get(0));
+        assertThat(paths()).containsExactly("dig", "dig/b.txt");
+        model.contents().add(List.of(dig.resolve("a.txt")));
+        assertThat(paths()).contains("dig/a.txt");
+    }
+
+    @Test
+    void removingWhatWasChosenForgetsIt() {
+        model.contents().add(List.of(dig));
+        model.contents().remove(model.contents().tree().children().get(0));
+        assertThat(model.contents().roots()).isEmpty();
+        assertThat(paths()).isEmpty();
+    }
+
+    private List<String> paths() {
+        return model.contents().selection().get().items().stream().map(FileItem::path).toList();
+    }
+
+    @Test
+    void renameTakesNamesThatCanBe() {
+        assertThat(model.rename("winter-notes")).isTrue();
+        assertThat(model.name().get()).isEqualTo("winter-notes.zip");
+        for (String impossible : List.of("", "  ", "a/b", "a\\b", "..", "c:x")) {
+            assertThat(model.rename(impossible)).as(impossible).isFalse();
+        }
+        assertThat(model.name().get()).isEqualTo("winter-notes.zip");
+    }
+
+    @Test
+    void cancelledPackingIsSaidAndCanBeStartedAgain() {
+        Deque<Runnable> later = new ArrayDeque<>();
+        model = model(new Threads(later::add, Runnable::run));
+        model.contents().add(List.of(dig));
+        later.remove().run();
+        typePassword("hut");
+        model.pack();
+        assertThat(model.packing().running().get()).isTrue();
+        model.packing().cancel();
+        later.remove().run();
+        assertThat(model.cancelled().get()).isTrue();
+        assertThat(model.target()).doesNotExist();
+        assertThat(model.ready().get()).isTrue();
+        model.pack();
+        later.remove().run();
+        assertThat(model.result().get()).isPresent();
+    }
+
+    @Test
+    void addingWhileScanningScansAgain() throws IOException {
+        Deque<Runnable> later = new ArrayDeque<>();
+        model = model(new Threads(later::add, Runnable::run));
+        Path diary = Files.writeString(folder.resolve("diary.txt"), "rain");
+        model.contents().add(List.of(dig));
+        model.contents().add(List.of(diary));
+        while (!later.isEmpty()) {
+            later.remove().run();
+        }
+        assertThat(paths()).containsExactly("dig", "dig/a.txt", "dig/b.txt", "diary.txt");
+    }
+
+    @Test
+    void startingAnewEmptiesThePage() {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.pack();
+        model.startAnew(NAME);
+        assertThat(model.result().get()).isEmpty();
+        assertThat(paths()).isEmpty();
+        assertThat(model.name().get()).isEqualTo("2026-11-24-2.zip");
+    }
+}

@@ -1,0 +1,351 @@
+package app.lacuna.desktop.window;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.testfx.util.WaitForAsyncUtils.waitFor;
+import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
+
+import app.lacuna.demo.DemoData;
+import app.lacuna.demo.DemoSize;
+import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.look.Fonts;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.open.OpenState;
+import app.lacuna.desktop.open.OpenViewModel;
+import app.lacuna.desktop.open.Viewed;
+import app.lacuna.desktop.pack.NewArchiveName;
+import app.lacuna.desktop.pack.PackViewModel;
+import app.lacuna.desktop.shell.Place;
+import app.lacuna.desktop.shell.Window;
+import app.lacuna.desktop.work.Threads;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.stream.Stream;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextArea;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.text.Text;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationTest;
+
+/** The real window on a (virtual) display, used with mouse and keyboard. */
+class WindowTest extends ApplicationTest {
+    @TempDir static Path folder;
+    private static List<Path> story;
+
+    private final ChosenByTest dialogs = new ChosenByTest();
+    private PackViewModel pack;
+    private OpenViewModel open;
+    private Window window;
+    private Scene scene;
+    private Theme theme;
+    private Path outbox;
+
+    /** What the system's dialogs would have returned. */
+    private static final class ChosenByTest implements FileDialogs {
+        private List<Path> files = List.of();
+
+        @Override
+        public List<Path> chooseFiles(String title) {
+            return files;
+        }
+
+        @Override
+        public Optional<Path> chooseFile(String title) {
+            return files.stream().findFirst();
+        }
+
+        @Override
+        public Optional<Path> chooseFolder(String title) {
+            return files.stream().findFirst();
+        }
+    }
+
+    @BeforeAll
+    static void makeStory() throws IOException {
+        story = new DemoData(folder.resolve("story"), DemoSize.SMALL).write();
+    }
+
+    @Override
+    public void start(Stage stage) throws IOException {
+        Fonts.load();
+        outbox = Files.createTempDirectory(folder, "outbox");
+        Threads threads = Threads.real();
+        NewArchiveName newName = new NewArchiveName(Clock.systemDefaultZone());
+        pack = new PackViewModel(threads, newName, outbox);
+        open = new OpenViewModel(threads);
+        window = new Window(pack, open, newName, dialogs);
+        scene = new Scene(window.shell(), 1200, 760);
+        theme = new Theme(scene);
+        theme.show(Appearance.LIGHT);
+        window.listenOn(scene, theme);
+        stage.setScene(scene);
+        stage.show();
+    }
+
+    @Override
+    public void stop() {
+        window.close();
+    }
+
+    private static void until(Callable<Boolean> condition) throws TimeoutException {
+        waitFor(60, TimeUnit.SECONDS, condition);
+        waitForFxEvents();
+    }
+
+    private void addStory() throws TimeoutException {
+        dialogs.files = story;
+        clickOn("#add-files");
+        until(() -> !pack.contents().selection().get().items().isEmpty());
+    }
+
+    private void typePasswordTwice(String password) {
+        clickOn("#password").write(password);
+        clickOn("#password-again").write(password);
+    }
+
+    private void packStory(String password) throws TimeoutException {
+        addStory();
+        typePasswordTwice(password);
+        until(() -> pack.ready().get());
+        clickOn("#pack");
+        until(() -> pack.result().get().isPresent());
+    }
+
+    private String text(String id) {
+        return lookup(id).queryAs(Labeled.class).getText();
+    }
+
+    private String brief() {
+        StringBuilder words = new StringBuilder();
+        for (Node node : lookup(".brief").queryAs(javafx.scene.text.TextFlow.class).getChildren()) {
+            words.append(node instanceof Text text ? text.getText() : ((Labeled) node).getText());
+        }
+        return words.toString();
+    }
+
+    @Test
+    void fromFilesToAReceiptAndBack() throws Exception {
+        packStory("second hut");
+        assertThat(brief()).contains("24 of 24 items came back identical");
+        assertThat(text("#receipt-path")).startsWith(outbox.toString());
+        clickOn("#show-proof");
+        assertThat(lookup("#proof-list").query().isVisible()).isTrue();
+        assertThat(lookup("identical").queryAll()).isNotEmpty();
+
+        clickOn("#open-packed");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        clickOn("#open-password").write("first hut");
+        clickOn("#unlock");
+        until(() -> open.failure().get().isPresent());
+        assertThat(text("#unlock-failure")).isEqualTo("This password does not open it.");
+        assertThat(lookup("#open-password").queryAs(TextField.class).getSelectedText())
+                .as("kept and selected")
+                .isEqualTo("first hut");
+
+        write("second hut").type(KeyCode.ENTER);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        clickOn("site-diary.txt");
+        until(() -> open.viewer().viewed().get() instanceof Viewed.Shown);
+        assertThat(lookup("#viewer-text").queryAs(TextArea.class).getText())
+                .isEqualTo(Files.readString(story.get(2)));
+        assertThat(Files.exists(open.extract().folder().get())).as("nothing on disk").isFalse();
+
+        clickOn("#extract-all");
+        until(() -> open.extract().report().get().isPresent());
+        assertSameAsStory(open.extract().folder().get());
+    }
+
+    private static void assertSameAsStory(Path out) throws IOException {
+        for (Path root : story) {
+            try (Stream<Path> all = Files.walk(root)) {
+                for (Path original : (Iterable<Path>) all::iterator) {
+                    Path copy = out.resolve(root.getParent().relativize(original).toString());
+                    if (Files.isSymbolicLink(original)) {
+                        assertThat(Files.readSymbolicLink(copy))
+                                .isEqualTo(Files.readSymbolicLink(original));
+                    } else if (Files.isRegularFile(original)) {
+                        assertThat(copy).hasSameBinaryContentAs(original);
+                    } else {
+                        assertThat(copy).isDirectory();
+                    }
+                }
+            }
+        }
+    }
+
+    @Test
+    void photographIsShownFromMemory() throws Exception {
+        packStory("hut");
+        clickOn("#open-packed");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        clickOn("#open-password").write("hut").type(KeyCode.ENTER);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        interact(
+                () ->
+                        open.listing().entries().stream()
+                                .filter(entry -> entry.name().endsWith(".jpg"))
+                                .findFirst()
+                                .ifPresent(open::view));
+        until(() -> open.viewer().viewed().get() instanceof Viewed.Shown);
+        Node picture = lookup("#viewer .image-view").query();
+        assertThat(picture.getBoundsInParent().getWidth()).isGreaterThan(100);
+        assertThat(text("#viewer-detail")).contains("checked");
+        try (Stream<Path> all = Files.list(outbox)) {
+            assertThat(all).as("nothing but the archive").hasSize(1);
+        }
+    }
+
+    @Test
+    void ticksExtractOnlyWhatIsChosenAndAskAboutConflictsOnce() throws Exception {
+        packStory("hut");
+        clickOn("#open-packed");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        clickOn("#open-password").write("hut").type(KeyCode.ENTER);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        Path out = Files.createDirectories(open.extract().folder().get());
+        Files.writeString(out.resolve("site-diary.txt"), "mine");
+        Files.writeString(out.resolve("permit-and-landowner.pdf"), "mine");
+        clickOn("site-diary.txt").type(KeyCode.ENTER);
+        clickOn("permit-and-landowner.pdf").type(KeyCode.ENTER);
+        assertThat(text("#extract-chosen")).isEqualTo("Extract 2 items");
+        press(KeyCode.CONTROL).type(KeyCode.ENTER).release(KeyCode.CONTROL);
+        until(() -> open.extract().question().get().isPresent());
+        clickOn("#conflict-for-all");
+        clickOn("#conflict-KEEP_BOTH");
+        until(() -> open.extract().report().get().isPresent());
+        assertThat(out.resolve("site-diary.txt")).hasContent("mine");
+        assertThat(out.resolve("site-diary (2).txt")).hasSameBinaryContentAs(story.get(2));
+        assertThat(out.resolve("permit-and-landowner (2).pdf")).exists();
+        assertThat(out.resolve(DemoData.TRENCH)).doesNotExist();
+    }
+
+    @Test
+    void cancelHalfWayLeavesNothingBehind() throws Exception {
+        Path large = folder.resolve("large.raw");
+        try (var sparse = new java.io.RandomAccessFile(large.toFile(), "rw")) {
+            sparse.setLength(3_000_000_000L);
+        }
+        dialogs.files = List.of(large);
+        clickOn("#add-files");
+        until(() -> !pack.contents().selection().get().items().isEmpty());
+        typePasswordTwice("hut");
+        clickOn("#pack");
+        until(
+                () ->
+                        pack.packing().progress().get().isPresent()
+                                && pack.packing().progress().get().get().doneBytes() > 1_000_000);
+        clickOn("#cancel");
+        until(() -> !pack.packing().running().get());
+        assertThat(pack.cancelled().get()).isTrue();
+        assertThat(lookup("Cancelled").queryAll()).isNotEmpty();
+        try (Stream<Path> all = Files.list(outbox)) {
+            assertThat(all).isEmpty();
+        }
+        Files.delete(large);
+    }
+
+    @Test
+    void briefIsChangedByItsWords() throws Exception {
+        addStory();
+        clickOn("#brief-name");
+        doubleClickOn("#name-field");
+        interact(() -> lookup("#name-field").queryAs(TextField.class).setText("winter-notes"));
+        clickOn("#name-take");
+        assertThat(brief()).contains("as winter-notes.zip,");
+
+        clickOn("#brief-cipher").clickOn("#cipher-NONE").clickOn("#cipher-done");
+        assertThat(brief()).contains("locked with no password");
+        assertThat(lookup("#password").query().getParent().isVisible()).isTrue();
+        assertThat(lookup("#pack").query().isDisabled()).isFalse();
+        clickOn("#brief-cipher").clickOn("#cipher-AES_128").type(KeyCode.ESCAPE);
+        assertThat(brief()).contains("locked with AES-128");
+
+        Path other = Files.createDirectory(outbox.resolve("other"));
+        clickOn("#brief-folder");
+        interact(() -> lookup("#folder-field").queryAs(TextField.class).setText(other.toString()));
+        clickOn("#folder-take");
+        assertThat(brief()).contains("keep it in other");
+    }
+
+    @Test
+    void passwordFieldsSayHowTheyStand() throws Exception {
+        addStory();
+        clickOn("#password").write("hut");
+        assertThat(text("#agreement-words")).isEqualTo("Now the same again.");
+        clickOn("#password-again").write("hat");
+        assertThat(text("#agreement-words")).isEqualTo("The two are not the same.");
+        assertThat(lookup("#pack").query().isDisabled()).isTrue();
+        clickOn("#password-show");
+        assertThat(lookup("#password-shown").queryAs(TextField.class).getText()).isEqualTo("hut");
+        assertThat(lookup("#pack").query().isDisabled()).isFalse();
+    }
+
+    @Test
+    void itemsAreRemovedByKeyboard() throws Exception {
+        addStory();
+        clickOn("site-diary.txt").type(KeyCode.DELETE);
+        until(() -> pack.contents().roots().size() == 2);
+        assertThat(brief()).contains("23 items");
+    }
+
+    @Test
+    void filesAreDroppedFromOutside() throws Exception {
+        DropSource source = DropSource.of(story);
+        try {
+            drag(source.node()).dropTo(".drop-zone");
+            until(() -> !pack.contents().selection().get().items().isEmpty());
+            assertThat(brief()).contains("24 items");
+        } finally {
+            source.close();
+        }
+    }
+
+    @Test
+    void keysReachThePlaces() {
+        press(KeyCode.CONTROL).type(KeyCode.DIGIT2).release(KeyCode.CONTROL);
+        waitForFxEvents();
+        assertThat(brief()).startsWith("Open nothing yet");
+        press(KeyCode.CONTROL).type(KeyCode.DIGIT1).release(KeyCode.CONTROL);
+        waitForFxEvents();
+        assertThat(brief()).startsWith("Pack nothing yet");
+        type(KeyCode.F1);
+        waitForFxEvents();
+        assertThat(lookup("Ctrl+Enter").queryAll()).isNotEmpty();
+        type(KeyCode.ESCAPE);
+        waitForFxEvents();
+        assertThat(window.shell().popovers().isOpen()).isFalse();
+    }
+
+    @Test
+    void otherFileIsToldInPlainWords() throws Exception {
+        interact(() -> window.show(Place.OPEN));
+        dialogs.files = List.of(story.get(2));
+        clickOn("#choose");
+        until(() -> open.failure().get().isPresent());
+        assertThat(lookup("site-diary.txt is not a ZIP archive.").queryAll()).isNotEmpty();
+    }
+
+    @Test
+    void lightAndDarkAreSwitched() {
+        assertThat(scene.getRoot().getStyleClass()).doesNotContain(Styles.DARK);
+        interact(() -> theme.show(Appearance.DARK));
+        assertThat(scene.getRoot().getStyleClass()).contains(Styles.DARK, Styles.ROOT);
+        interact(() -> theme.show(Appearance.LIGHT));
+        assertThat(scene.getRoot().getStyleClass()).doesNotContain(Styles.DARK);
+    }
+}

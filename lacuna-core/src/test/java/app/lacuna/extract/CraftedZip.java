@@ -8,7 +8,11 @@ import java.nio.file.Path;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 
-/** Archives as an attacker or a careless tool would write them. */
+/**
+ * Archives as an attacker or a careless tool would write them. Names have to differ even after
+ * backslashes have become slashes: the library takes equal ones for one entry and writes a wrong
+ * offset.
+ */
 final class CraftedZip implements AutoCloseable {
     private final ZipArchiveOutputStream out;
 

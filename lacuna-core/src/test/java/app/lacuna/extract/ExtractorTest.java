@@ -111,7 +111,7 @@ class ExtractorTest {
             zip.file("../escaped.txt", "x")
                     .file("/absolute.txt", "x")
                     .file("a/../../escaped.txt", "x")
-                    .file("..\\escaped.txt", "x")
+                    .file("..\\climbed.txt", "x")
                     .file("C:\\escaped.txt", "x")
                     .file("good.txt", "good");
         }

@@ -58,7 +58,11 @@ final class TrenchPicture {
             for (int x = 0; x < width; x++) {
                 double u = (double) x / width;
                 double v = (double) y / width;
-                double clods = noise.at(u * 9, v * 9) * 0.55 + noise.at(u * 40, v * 40) * 0.25;
+                // Each finer layer is turned, so that the grids of the noise do not show.
+                double clods =
+                        noise.at(u * 9, v * 9) * 0.5
+                                + noise.at(u * 24 + v * 17, v * 24 - u * 17) * 0.22
+                                + noise.at(u * 50 - v * 83, v * 50 + u * 83) * 0.15;
                 double layer = 0.12 * Math.sin((v + slope * u) * 11 + clods * 2.5);
                 double away = Math.hypot((x - hearthX) / 1.3, y - hearthY) / hearth;
                 double burnt = 1 / (1 + Math.exp((away + clods * 0.35 - 0.9) * 9));
@@ -100,10 +104,11 @@ final class TrenchPicture {
 
     private Path2D stone(double x, double y, double radius) {
         Path2D outline = new Path2D.Double();
-        int corners = 9;
+        int corners = 24;
         for (int i = 0; i < corners; i++) {
             double angle = 2 * Math.PI * i / corners;
-            double reach = radius * (0.82 + 0.3 * Math.sin(i * 2.4 + x));
+            double reach =
+                    radius * (0.9 + 0.09 * Math.sin(3 * angle + x) + 0.05 * Math.sin(5 * angle));
             double px = x + Math.cos(angle) * reach;
             double py = y + Math.sin(angle) * reach * 0.8;
             if (i == 0) {

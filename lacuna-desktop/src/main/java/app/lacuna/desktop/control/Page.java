@@ -1,10 +1,12 @@
 package app.lacuna.desktop.control;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.words.Words;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -66,6 +68,12 @@ public final class Page extends VBox {
     public static Button link(String id, String words, Runnable action) {
         Button button = button(id, words, action);
         button.getStyleClass().setAll(Styles.LINK);
+        return button;
+    }
+
+    /** Tells the key beside the button's own words. */
+    public static Button withKey(Button button, String key) {
+        button.setTooltip(new Tooltip(button.getText() + " (" + Words.text("key." + key) + ")"));
         return button;
     }
 

@@ -51,6 +51,9 @@ final class InsideTree extends TreeTableView<Node<ArchiveEntry>> {
                 event -> {
                     if (event.getCode() == KeyCode.ENTER) {
                         tickChosenRow();
+                    } else if (event.getCode() == KeyCode.SPACE) {
+                        show(getSelectionModel().getSelectedItem());
+                        event.consume();
                     }
                 });
     }

@@ -10,7 +10,10 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.selection.ItemKind;
+import java.util.List;
 import java.util.Optional;
+import javafx.geometry.HPos;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -100,28 +103,19 @@ final class LockedView {
         return box;
     }
 
+    /** As it would appear to anybody who opens the file with any tool. */
     private static Region seenSheet(Listing listing) {
         GridPane seen = new GridPane();
         seen.setHgap(16);
         seen.setVgap(7);
         seen.getStyleClass().add(Styles.MONO);
-        int row = 0;
-        for (ArchiveEntry entry : listing.entries()) {
-            if (row == SEEN_AT_MOST) {
-                break;
-            }
-            Label path = new Label(entry.path());
-            path.setTextOverrun(javafx.scene.control.OverrunStyle.LEADING_ELLIPSIS);
-            path.setMinWidth(0);
-            GridPane.setHgrow(path, Priority.ALWAYS);
-            Label size = new Label(ByteCount.inWords(entry.size()));
-            Label day = new Label(Dates.day(entry.modified()));
-            size.setMinWidth(Region.USE_PREF_SIZE);
-            day.setMinWidth(Region.USE_PREF_SIZE);
-            seen.addRow(row++, path, size, day);
+        List<ArchiveEntry> entries = listing.entries();
+        int rows = Math.min(SEEN_AT_MOST, entries.size());
+        for (int row = 0; row < rows; row++) {
+            seen.addRow(row, seenRow(entries.get(row)));
         }
         VBox sheet = new VBox(10, Page.label(Words.text("open.seen"), Styles.CARD_TITLE), seen);
-        int more = listing.entries().size() - row;
+        int more = entries.size() - rows;
         if (more > 0) {
             sheet.getChildren().add(Page.label(Words.text("open.seen.more", more), Styles.MONO));
         }
@@ -136,5 +130,20 @@ final class LockedView {
                         Page.label(Words.text("open.seen.unchecked"), Styles.SECONDARY));
         sheet.getStyleClass().addAll(Styles.SHEET, "roomy");
         return sheet;
+    }
+
+    private static Node[] seenRow(ArchiveEntry entry) {
+        long depth = entry.path().chars().filter(letter -> letter == '/').count();
+        boolean folder = entry.kind() == ItemKind.FOLDER;
+        String branch = depth == 0 ? "" : "  ".repeat((int) Math.min(depth, 6) - 1) + " \u2514 ";
+        Label name = new Label(branch + entry.name() + (folder ? "/" : ""));
+        name.setMinWidth(0);
+        GridPane.setHgrow(name, Priority.ALWAYS);
+        Label size = new Label(folder ? "" : ByteCount.inWords(entry.size()));
+        GridPane.setHalignment(size, HPos.RIGHT);
+        Label day = new Label(Dates.day(entry.modified()));
+        size.setMinWidth(Region.USE_PREF_SIZE);
+        day.setMinWidth(Region.USE_PREF_SIZE);
+        return new Node[] {name, size, day};
     }
 }

@@ -51,6 +51,7 @@ public final class OpenView {
         unlock.disableProperty().bind(model.password().isEmpty().or(model.opening().running()));
         extractChosen = Page.primary("extract-chosen", "", model::extractChosen);
         extractChosen.disableProperty().bind(model.extract().action().running());
+        Page.withKey(unlock, "primary");
         model.state().addListener((property, before, now) -> show(now));
         model.extract().folder().addListener((property, before, now) -> writeBrief());
         model.chosen().changes().addListener((property, before, now) -> updateChosen());
@@ -91,6 +92,7 @@ public final class OpenView {
 
     private void showNothing() {
         Button choose = Page.primary("choose", Words.text("open.choose"), this::choose);
+        Page.withKey(choose, "open");
         EmptyZone zone = new EmptyZone(Words.text("open.empty"), this::dropped, choose);
         VBox.setVgrow(zone, Priority.ALWAYS);
         page.setWork(new VBox(12, new MessageStrip(model.failure()), zone));
@@ -119,6 +121,7 @@ public final class OpenView {
                         "lock",
                         Words.text(needsPassword ? "open.lock" : "open.close"),
                         model::lock);
+        Page.withKey(lock, "lock");
         Button all = Page.button("extract-all", Words.text("open.all"), model::extractAll);
         for (Button button : List.of(lock, all)) {
             button.disableProperty().bind(model.extract().action().running());
@@ -135,7 +138,8 @@ public final class OpenView {
     }
 
     private Button chooseAnother() {
-        return Page.button("choose-another", Words.text("open.another"), this::choose);
+        return Page.withKey(
+                Page.button("choose-another", Words.text("open.another"), this::choose), "open");
     }
 
     private void updateChosen() {

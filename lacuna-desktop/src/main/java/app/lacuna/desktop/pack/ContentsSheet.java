@@ -40,20 +40,25 @@ final class ContentsSheet extends VBox {
         Button remove = Page.button("remove", Words.text("contents.remove"), tree::removeChosen);
         remove.disableProperty()
                 .bind(Bindings.isEmpty(tree.getSelectionModel().getSelectedItems()));
+        Page.withKey(remove, "remove");
+        Button files =
+                Page.button(
+                        "add-files",
+                        Words.text("contents.add-files"),
+                        () -> addFiles(model, dialogs));
+        Button folder =
+                Page.button(
+                        "add-folder",
+                        Words.text("contents.add-folder"),
+                        () -> addFolder(model, dialogs));
         HBox head =
                 new HBox(
                         8,
                         Page.label(Words.text("pack.contents"), Styles.CARD_TITLE),
                         Page.spacer(),
                         remove,
-                        Page.button(
-                                "add-files",
-                                Words.text("contents.add-files"),
-                                () -> addFiles(model, dialogs)),
-                        Page.button(
-                                "add-folder",
-                                Words.text("contents.add-folder"),
-                                () -> addFolder(model, dialogs)));
+                        Page.withKey(files, "files"),
+                        Page.withKey(folder, "folder"));
         head.getStyleClass().add(Styles.SHEET_HEAD);
         head.setAlignment(Pos.CENTER_LEFT);
         return head;

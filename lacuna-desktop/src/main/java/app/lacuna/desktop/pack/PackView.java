@@ -1,6 +1,7 @@
 package app.lacuna.desktop.pack;
 
 import app.lacuna.base.ByteCount;
+import app.lacuna.desktop.control.BriefLine;
 import app.lacuna.desktop.control.BusyLine;
 import app.lacuna.desktop.control.Columns;
 import app.lacuna.desktop.control.EmptyZone;
@@ -35,13 +36,15 @@ public final class PackView {
     public PackView(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
         this.model = model;
         this.dialogs = dialogs;
-        page = new Page(new PackBrief(model, layer, dialogs).line());
+        BriefLine brief = new PackBrief(model, layer, dialogs).line();
+        brief.disableProperty().bind(model.packing().running());
+        page = new Page(brief);
         passwordCard = new PasswordCard(model);
         empty = emptyZone();
         filled = work(layer);
         pack = Page.primary("pack", Words.text("pack.primary"), model::pack);
         pack.disableProperty().bind(model.ready().not());
-        pack.setTooltip(new javafx.scene.control.Tooltip(Words.text("pack.primary.tip")));
+        Page.withKey(pack, "primary");
         page.setFoot(foot(), pack);
         InvalidationListener changed = property -> update();
         model.contents().selection().addListener(changed);
@@ -60,6 +63,8 @@ public final class PackView {
         Button files = Page.primary("add-files", Words.text("contents.add-files"), this::addFiles);
         Button folder =
                 Page.button("add-folder", Words.text("contents.add-folder"), this::addFolder);
+        Page.withKey(files, "files");
+        Page.withKey(folder, "folder");
         return new EmptyZone(Words.text("pack.empty"), model.contents()::add, files, folder);
     }
 

@@ -160,9 +160,10 @@ public final class ReceiptView {
         VBox words = new VBox(3, heading);
         words.getChildren().addAll(details);
         HBox.setHgrow(words, Priority.ALWAYS);
-        HBox line = new HBox(16, new Mark(meaning, 10), words);
-        line.getChildren().addAll(buttons);
-        line.setAlignment(Pos.CENTER_LEFT);
+        HBox beside = new HBox(8, buttons);
+        beside.setAlignment(Pos.CENTER_RIGHT);
+        HBox line = new HBox(16, new Mark(meaning, 10), words, beside);
+        line.setAlignment(Pos.TOP_LEFT);
         line.getStyleClass().add("receipt-line");
         lines.getChildren().add(line);
     }

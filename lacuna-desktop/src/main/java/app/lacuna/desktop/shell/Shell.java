@@ -12,6 +12,7 @@ import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -59,6 +60,7 @@ public final class Shell extends StackPane {
         button.setId("place-" + place);
         button.setGraphic(row);
         button.setAccessibleText(Words.text("place." + place));
+        button.setTooltip(new Tooltip("Ctrl+" + (place.ordinal() + 1)));
         button.setMaxWidth(Double.MAX_VALUE);
         button.getStyleClass().setAll(Styles.PLACE);
         row.prefWidthProperty().bind(button.widthProperty().subtract(43));

@@ -85,7 +85,7 @@ class_path() {
 
 # Java's own options, the same everywhere. Fonts and names of files need UTF-8.
 java_options() {
-  local options="-Dfile.encoding=UTF-8 -Dsun.jnu.encoding=UTF-8"
+  local options="-Dfile.encoding=UTF-8"
   local version
   version=$(java -version 2>&1 | sed -n '1s/.*version "\([0-9]*\).*/\1/p')
   [ "${version:-17}" -lt 22 ] || options="$options --enable-native-access=ALL-UNNAMED"

@@ -1,5 +1,6 @@
 package app.lacuna.cli;
 
+import app.lacuna.selection.SystemNames;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
@@ -19,6 +20,9 @@ public final class Main {
         Terminal terminal = new Terminal(out, err, System.in, Map.copyOf(System.getenv()));
         CountDownLatch done = new CountDownLatch(1);
         Runtime.getRuntime().addShutdownHook(new Thread(() -> stop(terminal, done)));
+        if (!SystemNames.canNameAllFiles()) {
+            terminal.say(Words.text("locale"));
+        }
         int code = run(terminal, arguments);
         done.countDown();
         System.exit(code);

@@ -22,6 +22,9 @@ import java.util.function.Consumer;
  * <p>One scanner does one scan.
  */
 public final class SelectionScanner {
+    /** Stands for bytes in a name that are no text. */
+    private static final char UNNAMEABLE = '\ufffd';
+
     private final ItemReader reader = new ItemReader();
     private final ArchiveNames names = new ArchiveNames();
     private final List<FileItem> items = new ArrayList<>();
@@ -115,7 +118,7 @@ public final class SelectionScanner {
 
     private FileItem keep(FileItem item) {
         String path = names.claim(item.path(), item.kind());
-        if (!path.equals(item.path())) {
+        if (!path.equals(item.path()) || path.indexOf(UNNAMEABLE) >= 0) {
             renamed.add(new Renamed(item.source(), path));
         }
         FileItem kept = item.withPath(path);

@@ -108,6 +108,19 @@ class SelectionScannerTest {
     }
 
     @Test
+    void nameThatIsNoTextIsReported() throws Exception {
+        Process made =
+                new ProcessBuilder("bash", "-c", "printf x > $'a\\xff.txt'")
+                        .directory(folder.toFile())
+                        .start();
+        assertThat(made.waitFor()).isZero();
+        FileSelection selection = scan(folder);
+        assertThat(selection.renamed()).hasSize(1);
+        assertThat(selection.renamed().get(0).path()).endsWith("/a\ufffd.txt");
+        assertThat(selection.leftOut()).isEmpty();
+    }
+
+    @Test
     void nestedAndRepeatedRootsGoInOnce() throws IOException {
         Path inner = file("dig/a.txt", "a");
         Path dig = folder.resolve("dig");

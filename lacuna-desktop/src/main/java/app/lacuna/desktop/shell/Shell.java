@@ -5,6 +5,7 @@ import app.lacuna.desktop.control.PopoverLayer;
 import app.lacuna.desktop.control.Wordmark;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.selection.SystemNames;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.function.Consumer;
@@ -41,6 +42,9 @@ public final class Shell extends StackPane {
             places.getChildren().add(button);
         }
         VBox bottom = new VBox(4, help, appearance);
+        if (!SystemNames.canNameAllFiles()) {
+            bottom.getChildren().add(0, Page.label(Words.text("shell.locale"), Styles.ATTENTION));
+        }
         bottom.getStyleClass().add("margin-foot");
         margin.getChildren().addAll(places, Page.spacer(), bottom);
         HBox frame = new HBox(margin, pages);

@@ -53,8 +53,8 @@ final class ExtractCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         try (ArchiveReader reader = Archives.open(archive)) {
-            List<ArchiveEntry> chosen = chosen(reader);
             Unlock.ifNeeded(reader, passwords, terminal, archive);
+            List<ArchiveEntry> chosen = chosen(reader);
             ExtractReport report = extract(reader, chosen);
             write(report);
             return exitCode(report).number();

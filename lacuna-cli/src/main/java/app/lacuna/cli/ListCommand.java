@@ -3,6 +3,7 @@ package app.lacuna.cli;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.job.Archives;
@@ -12,6 +13,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -41,11 +43,7 @@ final class ListCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         try (ArchiveReader reader = Archives.open(archive)) {
-            if (passwords.isGiven()) {
-                try (Secret password = passwords.forOpening(terminal, archive)) {
-                    reader.unlock(password);
-                }
-            }
+            unlockIfHelpful(reader);
             Listing listing = reader.listing();
             if (json) {
                 Json.object(terminal.out(), out -> writeJson(out, listing));
@@ -54,6 +52,25 @@ final class ListCommand implements Callable<Integer> {
             }
         }
         return ExitCode.DONE.number();
+    }
+
+    /** Names that are hidden need the password; others are there to be read. */
+    private void unlockIfHelpful(ArchiveReader reader) throws IOException {
+        boolean hidden = reader.listing().names() == Names.HIDDEN;
+        Optional<Secret> password =
+                passwords.isGiven() || hidden
+                        ? passwords.ifThereIsOne(terminal, archive)
+                        : Optional.empty();
+        if (password.isPresent()) {
+            try (Secret secret = password.get()) {
+                reader.unlock(secret);
+            }
+        } else if (hidden) {
+            terminal.say(Words.text("list.hidden"));
+        }
+        if (reader.isUnlocked() && !reader.isChecked()) {
+            terminal.say(Words.text("list.unchecked"));
+        }
     }
 
     private void writeText(Listing listing) {
@@ -86,6 +103,7 @@ final class ListCommand implements Callable<Integer> {
         out.writeStringField("archive", listing.archive().toString());
         out.writeNumberField("archiveBytes", listing.archiveBytes());
         out.writeStringField("comment", listing.comment());
+        out.writeStringField("names", VerifyCommand.jsonName(listing.names()));
         out.writeArrayFieldStart("entries");
         for (ArchiveEntry entry : listing.entries()) {
             out.writeStartObject();

@@ -1,5 +1,6 @@
 package app.lacuna.cli;
 
+import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.ByteCount;
@@ -25,13 +26,18 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 
 /** lacuna pack. */
 @Command(name = "pack", sortOptions = false)
 final class PackCommand implements Callable<Integer> {
     private final Terminal terminal;
+
+    @Spec private CommandSpec spec;
 
     @Parameters(paramLabel = "PATH", arity = "1..*")
     private List<Path> paths;
@@ -44,6 +50,9 @@ final class PackCommand implements Callable<Integer> {
 
     @Option(names = "--no-password")
     private boolean noPassword;
+
+    @Option(names = "--hide-names")
+    private boolean hideNames;
 
     @Option(names = "--level", paramLabel = "LEVEL")
     private Level level = Level.BALANCED;
@@ -70,6 +79,10 @@ final class PackCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
+        if (hideNames && noPassword) {
+            throw new ParameterException(
+                    spec.commandLine(), Words.text("pack.hide-needs-password"));
+        }
         if (onExisting == OnExisting.FAIL && Files.exists(output, LinkOption.NOFOLLOW_LINKS)) {
             throw new TargetExists(output);
         }
@@ -90,7 +103,10 @@ final class PackCommand implements Callable<Integer> {
                 new PackRequest(
                         selection,
                         output,
-                        new PackOptions(noPassword ? Protection.NONE : cipher, level),
+                        PackOptions.STANDARD
+                                .withProtection(noPassword ? Protection.NONE : cipher)
+                                .withNames(hideNames ? Names.HIDDEN : Names.VISIBLE)
+                                .withLevel(level),
                         onExisting == OnExisting.REPLACE ? Existing.REPLACE : Existing.KEEP,
                         noProof ? AfterPacking.TRUST : AfterPacking.PROVE);
         try (ProgressBar bar = new ProgressBar(terminal)) {

@@ -36,6 +36,13 @@ final class PasswordSource {
                         .orElseThrow(() -> new PasswordRequired(archive));
     }
 
+    /** For what also goes without: empty if none is given and there is nobody to ask. */
+    Optional<Secret> ifThereIsOne(Terminal terminal, Path archive) throws IOException {
+        return place != null
+                ? Optional.of(fromPlace(terminal, archive))
+                : terminal.ask(Words.text("password.ask", PrintableName.of(archive.toString())));
+    }
+
     /** For packing: asked for twice. The caller closes it. */
     Secret forPacking(Terminal terminal, Path archive) throws IOException {
         Secret first =

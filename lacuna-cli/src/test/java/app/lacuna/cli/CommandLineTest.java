@@ -200,6 +200,44 @@ class CommandLineTest {
     }
 
     @Test
+    void hiddenNamesAreShownOnlyWithThePassword() throws IOException {
+        Run packed = pack("--hide-names");
+        assertThat(packed.code()).as(packed.err()).isZero();
+        assertThat(packed.out()).contains("proved: 4 of 4 identical");
+        Run locked = Run.of("list", archive);
+        assertThat(locked.code()).isZero();
+        assertThat(locked.out()).contains("contents.zip").doesNotContain("levels");
+        assertThat(locked.err()).contains("names inside are hidden");
+        assertThat(Run.of("list", archive, FROM_KEY).out()).contains("dig/levels.csv");
+        assertThat(Run.of("list", archive, "--password-from=env:WRONG").code()).isEqualTo(3);
+        assertThat(Run.of("verify", archive, "--against", folder, FROM_KEY).code()).isZero();
+        Path out = folder.resolve("out");
+        assertThat(Run.of("extract", archive, "-d", out, FROM_KEY).code()).isZero();
+        assertThat(out.resolve("dig/№ ü.txt")).hasContent("find");
+    }
+
+    @Test
+    void changedArchiveWithHiddenNamesGivesNothingOut() throws IOException {
+        byte[] noise = new byte[2_000_000];
+        new java.util.Random(1).nextBytes(noise);
+        Files.write(dig.resolve("film.raw"), noise);
+        pack("--hide-names", "--level=store");
+        byte[] bytes = Files.readAllBytes(archive);
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(archive, bytes);
+        assertThat(Run.of("verify", archive, FROM_KEY).code()).isEqualTo(4);
+        Path out = folder.resolve("out");
+        assertThat(Run.of("extract", archive, "-d", out, FROM_KEY).code()).isEqualTo(4);
+        assertThat(out).doesNotExist();
+    }
+
+    @Test
+    void hiddenNamesNeedAPassword() {
+        assertThat(Run.of("pack", dig, "-o", archive, "--hide-names", "--no-password").code())
+                .isEqualTo(2);
+    }
+
+    @Test
     void wrongArgumentsAre2() {
         assertThat(Run.of().code()).isEqualTo(2);
         assertThat(Run.of("pack").code()).isEqualTo(2);

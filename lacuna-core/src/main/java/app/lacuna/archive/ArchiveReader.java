@@ -1,5 +1,7 @@
 package app.lacuna.archive;
 
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.failure.WrongPassword;
 import java.io.Closeable;
@@ -12,6 +14,7 @@ import java.io.InputStream;
  * Closing the reader wipes what was kept of the password.
  */
 public interface ArchiveReader extends Closeable {
+    /** With hidden names this changes when the archive is unlocked. */
     Listing listing();
 
     /**
@@ -24,6 +27,20 @@ public interface ArchiveReader extends Closeable {
 
     /** Whether the protected entries can be opened. */
     boolean isUnlocked();
+
+    /**
+     * Whether it is certain that nobody changed anything. Plain archives check every entry when it
+     * is read; one with hidden names has one authentication code for everything, and until that has
+     * been checked its listing and its entries are not to be trusted.
+     */
+    boolean isChecked();
+
+    /**
+     * Checks what {@link #isChecked} asks for; takes as long as reading the whole archive.
+     *
+     * @throws app.lacuna.failure.DamagedArchive if it was damaged or changed by somebody
+     */
+    void check(ProgressListener listener, CancelToken cancel) throws IOException;
 
     /**
      * The contents of an entry. Reading to the end checks them: the last {@code read} throws {@link

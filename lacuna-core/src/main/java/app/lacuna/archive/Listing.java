@@ -4,11 +4,15 @@ import java.nio.file.Path;
 import java.util.List;
 
 /**
- * What can be read of an archive without its password.
+ * What is in an archive: all that can be read without its password, or, once it is unlocked, what
+ * was hidden by it.
  *
+ * @param names hidden if there is one protected entry that holds (or, while it is locked, seems to
+ *     hold) the real archive
  * @param archiveBytes the size of the archive itself
  */
-public record Listing(Path archive, long archiveBytes, String comment, List<ArchiveEntry> entries) {
+public record Listing(
+        Path archive, long archiveBytes, String comment, Names names, List<ArchiveEntry> entries) {
     public Listing {
         entries = List.copyOf(entries);
     }

@@ -51,6 +51,13 @@ final class CounterKeystream implements AutoCloseable {
         }
     }
 
+    /** Continues with the keystream at this place of the data. */
+    void moveTo(long position) {
+        nextBlock = position / BLOCK + 1;
+        refill();
+        used = (int) (position % BLOCK);
+    }
+
     private void xor(byte[] in, int inOffset, byte[] out, int outOffset, int count) {
         int i = 0;
         for (; i + 8 <= count; i += 8) {

@@ -3,6 +3,7 @@ package app.lacuna.extract;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.FreeSpace;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
@@ -37,9 +38,6 @@ import java.util.Optional;
 public final class Extractor {
     private static final int BUFFER_BYTES = 1 << 16;
 
-    /** With less than this left on the device, a failed write is put down to lack of space. */
-    private static final long FULL_BELOW = 1 << 20;
-
     private final ArchiveReader reader;
     private final ExtractOptions options;
     private final ProgressListener listener;
@@ -72,6 +70,7 @@ public final class Extractor {
      */
     public ExtractReport extract(List<ArchiveEntry> entries) throws IOException {
         requireUnlocked(entries);
+        reader.check(listener, cancel);
         prepareFolder();
         requireSpace(entries);
         if (options.onConflict() == ConflictRule.FAIL) {
@@ -110,9 +109,9 @@ public final class Extractor {
         }
     }
 
-    private void requireSpace(List<ArchiveEntry> entries) throws IOException {
+    private void requireSpace(List<ArchiveEntry> entries) throws NotEnoughSpace {
         long needed = entries.stream().mapToLong(ArchiveEntry::size).sum();
-        long free = Files.getFileStore(options.folder()).getUsableSpace();
+        long free = FreeSpace.at(options.folder());
         if (needed > free) {
             throw new NotEnoughSpace(needed, free);
         }
@@ -161,10 +160,9 @@ public final class Extractor {
     }
 
     /** A full device ends the extraction; a name that is too long does not. */
-    private void requireStillSpace(ArchiveEntry entry) throws IOException {
-        long free = Files.getFileStore(options.folder()).getUsableSpace();
-        if (free < FULL_BELOW) {
-            throw new NotEnoughSpace(entry.size(), free);
+    private void requireStillSpace(ArchiveEntry entry) throws NotEnoughSpace {
+        if (FreeSpace.isUsedUpAt(options.folder())) {
+            throw new NotEnoughSpace(entry.size(), FreeSpace.at(options.folder()));
         }
     }
 

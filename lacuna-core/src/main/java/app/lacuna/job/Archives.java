@@ -1,7 +1,7 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.ArchiveReader;
-import app.lacuna.archive.zip.ZipReader;
+import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.failure.NotAnArchive;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -20,6 +20,6 @@ public final class Archives {
         if (Files.isDirectory(file)) {
             throw new NotAnArchive(file);
         }
-        return ZipReader.open(file);
+        return ZipArchives.open(file);
     }
 }

@@ -1,8 +1,10 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.ArchiveReader;
-import app.lacuna.archive.zip.ZipWriter;
+import app.lacuna.archive.ArchiveWriter;
+import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.FreeSpace;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Secret;
@@ -38,9 +40,6 @@ import java.util.Optional;
  * an older archive of the same name as it was.
  */
 public final class PackJob {
-    /** With less than this left on the device, a failed write is put down to lack of space. */
-    private static final long FULL_BELOW = 1 << 20;
-
     private final PackRequest request;
     private final Optional<Secret> password;
     private final ProgressListener listener;
@@ -124,8 +123,8 @@ public final class PackJob {
     }
 
     private ItemPacker write(FileSelection selection, StagedFile staged) throws IOException {
-        try (ZipWriter writer =
-                new ZipWriter(staged.channel(), request.options(), password, random)) {
+        try (ArchiveWriter writer =
+                ZipArchives.write(staged.channel(), request.options(), password, random)) {
             ProgressMeter meter =
                     new ProgressMeter(
                             listener,
@@ -149,15 +148,11 @@ public final class PackJob {
 
     /** Sources fail with types of their own, so what arrives here is trouble with the target. */
     private IOException writingFailed(FileSelection selection, IOException cause) {
-        try {
-            long free = Files.getFileStore(request.target().getParent()).getUsableSpace();
-            if (free < FULL_BELOW) {
-                return new NotEnoughSpace(selection.totalBytes(), free);
-            }
-        } catch (IOException e) {
-            cause.addSuppressed(e);
+        Path folder = request.target().getParent();
+        if (FreeSpace.isUsedUpAt(folder)) {
+            return new NotEnoughSpace(selection.totalBytes(), FreeSpace.at(folder));
         }
-        return new TargetUnusable(request.target().getParent(), cause);
+        return new TargetUnusable(folder, cause);
     }
 
     private ProofReport prove(Path archive, List<FileItem> packed) throws IOException {

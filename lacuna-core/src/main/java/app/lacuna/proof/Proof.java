@@ -6,6 +6,7 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.PasswordRequired;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
@@ -60,6 +61,12 @@ public final class Proof {
             throw new PasswordRequired(reader.listing().archive());
         }
         List<ArchiveEntry> entries = reader.listing().entries();
+        try {
+            reader.check(listener, cancel);
+        } catch (DamagedArchive e) {
+            // One code for everything: none of it can be vouched for.
+            return new ProofReport(entries.stream().map(entry -> damaged(entry, e)).toList());
+        }
         meter = new ProgressMeter(listener, stage, reader.listing().totalBytes(), entries.size());
         List<ProofEntry> verdicts = new ArrayList<>();
         Map<String, FileItem> unseen = new LinkedHashMap<>(originals);

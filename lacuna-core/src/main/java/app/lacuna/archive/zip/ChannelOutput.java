@@ -5,7 +5,7 @@ import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 
 /** Buffered writing to a channel that knows its position and can go back. */
-final class ChannelOutput {
+final class ChannelOutput implements ZipOutput {
     private static final int BUFFER_BYTES = 1 << 18;
 
     private final FileChannel channel;
@@ -16,15 +16,13 @@ final class ChannelOutput {
         this.channel = channel;
     }
 
-    long position() {
+    @Override
+    public long position() {
         return flushed + buffer.position();
     }
 
-    void write(byte[] bytes) throws IOException {
-        write(bytes, 0, bytes.length);
-    }
-
-    void write(byte[] bytes, int offset, int length) throws IOException {
+    @Override
+    public void write(byte[] bytes, int offset, int length) throws IOException {
         int done = 0;
         while (done < length) {
             if (!buffer.hasRemaining()) {
@@ -36,7 +34,8 @@ final class ChannelOutput {
         }
     }
 
-    void flush() throws IOException {
+    @Override
+    public void flush() throws IOException {
         buffer.flip();
         while (buffer.hasRemaining()) {
             flushed += channel.write(buffer, flushed);
@@ -44,8 +43,13 @@ final class ChannelOutput {
         buffer.clear();
     }
 
-    /** Overwrites bytes that were written before. */
-    void patch(long position, byte[] bytes) throws IOException {
+    @Override
+    public boolean canGoBack() {
+        return true;
+    }
+
+    @Override
+    public void patch(long position, byte[] bytes) throws IOException {
         if (position >= flushed) {
             int at = (int) (position - flushed);
             for (int i = 0; i < bytes.length; i++) {
@@ -60,8 +64,8 @@ final class ChannelOutput {
         }
     }
 
-    /** Forgets everything from {@code position} on. */
-    void truncate(long position) throws IOException {
+    @Override
+    public void truncate(long position) throws IOException {
         flush();
         channel.truncate(position);
         flushed = position;

@@ -9,7 +9,6 @@ import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -23,11 +22,11 @@ final class DirectoryReader {
 
     private final List<ArchiveEntry> entries = new ArrayList<>();
     private final List<EntryRecord> records = new ArrayList<>();
-    private final ChannelInput in;
+    private final SourceInput in;
     private final EndRecord end;
 
-    DirectoryReader(FileChannel channel, EndRecord end) {
-        this.in = new ChannelInput(channel, end.directoryStart(), end.directorySize());
+    DirectoryReader(ByteSource source, EndRecord end) {
+        this.in = new SourceInput(source, end.directoryStart(), end.directorySize());
         this.end = end;
     }
 

@@ -6,26 +6,25 @@ import app.lacuna.failure.NotAnArchive;
 import app.lacuna.failure.UnsupportedFeature;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 
 /** Finds and reads the end of central directory (4.3.16) and its ZIP64 form (4.3.14, 4.3.15). */
 final class EndReader {
-    private final FileChannel channel;
+    private final ByteSource source;
     private final Path file;
     private final long fileSize;
 
-    EndReader(FileChannel channel, Path file) throws IOException {
-        this.channel = channel;
+    EndReader(ByteSource source, Path file) throws IOException {
+        this.source = source;
         this.file = file;
-        this.fileSize = channel.size();
+        this.fileSize = source.size();
     }
 
     EndRecord read() throws IOException {
         int tailLength = (int) Math.min(fileSize, ZipConstants.END_BYTES + ZipConstants.MAX_16);
         long tailStart = fileSize - tailLength;
-        ByteBuffer tail = Fields.at(channel, tailStart, tailLength);
+        ByteBuffer tail = Fields.at(source, tailStart, tailLength);
         int end = findEnd(tail);
         if (end < 0) {
             throw beginsLikeAnArchive()
@@ -54,7 +53,7 @@ final class EndReader {
     }
 
     private boolean beginsLikeAnArchive() throws IOException {
-        ByteBuffer start = Fields.at(channel, 0, 4);
+        ByteBuffer start = Fields.at(source, 0, 4);
         return start.remaining() == 4 && start.getInt() == ZipConstants.LOCAL_HEADER;
     }
 
@@ -85,7 +84,7 @@ final class EndReader {
         if (at < 0) {
             return empty;
         }
-        ByteBuffer in = Fields.at(channel, at, ZipConstants.ZIP64_LOCATOR_BYTES);
+        ByteBuffer in = Fields.at(source, at, ZipConstants.ZIP64_LOCATOR_BYTES);
         return in.getInt() == ZipConstants.ZIP64_LOCATOR ? in : empty;
     }
 
@@ -120,7 +119,7 @@ final class EndReader {
         if (position < 0 || position > fileSize - ZipConstants.ZIP64_END_BYTES) {
             return ByteBuffer.allocate(0);
         }
-        ByteBuffer in = Fields.at(channel, position, ZipConstants.ZIP64_END_BYTES);
+        ByteBuffer in = Fields.at(source, position, ZipConstants.ZIP64_END_BYTES);
         return in.getInt(0) == ZipConstants.ZIP64_END ? in : ByteBuffer.allocate(0);
     }
 

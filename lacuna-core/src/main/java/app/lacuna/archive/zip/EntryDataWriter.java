@@ -17,7 +17,7 @@ import java.util.zip.Deflater;
 final class EntryDataWriter implements AutoCloseable {
     private static final int BUFFER_BYTES = 1 << 16;
 
-    private final ChannelOutput out;
+    private final ZipOutput out;
     private final Optional<Deflater> deflater;
     private final Optional<SealedStream> seal;
     private final CRC32 crc = new CRC32();
@@ -27,20 +27,20 @@ final class EntryDataWriter implements AutoCloseable {
     private long size;
 
     private EntryDataWriter(
-            ChannelOutput out, Optional<Deflater> deflater, Optional<SealedStream> seal) {
+            ZipOutput out, Optional<Deflater> deflater, Optional<SealedStream> seal) {
         this.out = out;
         this.deflater = deflater;
         this.seal = seal;
         this.start = out.position();
     }
 
-    static EntryDataWriter open(ChannelOutput out, Optional<Deflater> deflater) {
+    static EntryDataWriter open(ZipOutput out, Optional<Deflater> deflater) {
         return new EntryDataWriter(out, deflater, Optional.empty());
     }
 
     /** Begins with a new salt and the verification value. */
     static EntryDataWriter protectedWith(
-            ChannelOutput out,
+            ZipOutput out,
             Optional<Deflater> deflater,
             KeyDerivation password,
             AesStrength strength,

@@ -40,6 +40,39 @@ record EntryRecord(
         return unixMode < 0 ? 0 : unixMode & ZipConstants.TYPE_MASK;
     }
 
+    EntryRecord withFlag(int flag) {
+        return new EntryRecord(
+                name,
+                flags | flag,
+                method,
+                aes,
+                aesVersion,
+                crc,
+                packedSize,
+                size,
+                dosTime,
+                unixTime,
+                unixMode,
+                headerOffset);
+    }
+
+    /** The same at another place. */
+    EntryRecord at(long newHeaderOffset) {
+        return new EntryRecord(
+                name,
+                flags,
+                method,
+                aes,
+                aesVersion,
+                crc,
+                packedSize,
+                size,
+                dosTime,
+                unixTime,
+                unixMode,
+                newHeaderOffset);
+    }
+
     EntryRecord withData(int newCrc, long newPackedSize, long newSize) {
         return new EntryRecord(
                 name,

@@ -4,16 +4,15 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
-import java.nio.channels.FileChannel;
 
 /** Reading of fixed-size records: little-endian (4.4.1.1), unsigned. */
 final class Fields {
     private Fields() {}
 
     /** As many bytes as there are, up to {@code length}. */
-    static ByteBuffer at(FileChannel channel, long position, int length) throws IOException {
+    static ByteBuffer at(ByteSource source, long position, int length) throws IOException {
         ByteBuffer buffer = ByteBuffer.allocate(length).order(ByteOrder.LITTLE_ENDIAN);
-        while (buffer.hasRemaining() && channel.read(buffer, position + buffer.position()) > 0) {
+        while (buffer.hasRemaining() && source.read(buffer, position + buffer.position()) > 0) {
             // goes on until full or at the end of the file
         }
         return buffer.flip();

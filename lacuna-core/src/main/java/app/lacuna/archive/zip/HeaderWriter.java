@@ -29,6 +29,20 @@ final class HeaderWriter {
         return out.put(entry.name()).put(extras).array();
     }
 
+    /**
+     * 4.3.9: checksum and sizes behind the data, the sizes with 64 bits where the header has them.
+     */
+    static byte[] descriptor(EntryRecord entry, boolean zip64) {
+        ByteBuffer out = buffer(zip64 ? 24 : 16);
+        out.putInt(ZipConstants.DATA_DESCRIPTOR).putInt(entry.crc());
+        if (zip64) {
+            out.putLong(entry.packedSize()).putLong(entry.size());
+        } else {
+            out.putInt((int) entry.packedSize()).putInt((int) entry.size());
+        }
+        return out.array();
+    }
+
     static byte[] central(EntryRecord entry) {
         List<Long> large = new ArrayList<>();
         int size = narrowed(entry.size(), large);

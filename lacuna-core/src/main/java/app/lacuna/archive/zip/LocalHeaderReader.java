@@ -4,7 +4,6 @@ import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.util.Arrays;
 
 /**
@@ -13,19 +12,19 @@ import java.util.Arrays;
  * the two is noticed only here.
  */
 final class LocalHeaderReader {
-    private final FileChannel channel;
+    private final ByteSource source;
     private final EntryRecord central;
     private final String path;
 
-    LocalHeaderReader(FileChannel channel, EntryRecord central, String path) {
-        this.channel = channel;
+    LocalHeaderReader(ByteSource source, EntryRecord central, String path) {
+        this.source = source;
         this.central = central;
         this.path = path;
     }
 
     /** Where the data begins. */
     long dataStart() throws IOException {
-        ByteBuffer in = Fields.at(channel, central.headerOffset(), ZipConstants.LOCAL_HEADER_BYTES);
+        ByteBuffer in = Fields.at(source, central.headerOffset(), ZipConstants.LOCAL_HEADER_BYTES);
         if (in.remaining() < ZipConstants.LOCAL_HEADER_BYTES
                 || in.getInt() != ZipConstants.LOCAL_HEADER) {
             throw disagree();
@@ -40,7 +39,7 @@ final class LocalHeaderReader {
         int nameLength = Fields.unsigned16(in);
         int extraLength = Fields.unsigned16(in);
         long after = central.headerOffset() + ZipConstants.LOCAL_HEADER_BYTES;
-        ByteBuffer rest = Fields.at(channel, after, nameLength + extraLength);
+        ByteBuffer rest = Fields.at(source, after, nameLength + extraLength);
         if (rest.remaining() < nameLength + extraLength) {
             throw disagree();
         }

@@ -5,7 +5,6 @@ import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.KeyDerivation;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.util.Arrays;
 
 /** Reads the salt before an entry's data and derives the entry's keys from the password. */
@@ -30,9 +29,9 @@ final class PasswordCheck {
 
     /** The caller closes the result. */
     static Result check(
-            FileChannel channel, long dataStart, AesStrength strength, KeyDerivation password)
+            ByteSource source, long dataStart, AesStrength strength, KeyDerivation password)
             throws IOException {
-        ByteBuffer in = Fields.at(channel, dataStart, overhead(strength));
+        ByteBuffer in = Fields.at(source, dataStart, overhead(strength));
         byte[] salt = new byte[strength.saltBytes()];
         byte[] stored = new byte[EntryKeys.VERIFICATION_BYTES];
         if (in.remaining() == salt.length + stored.length) {

@@ -20,6 +20,9 @@ final class ZipConstants {
     /** 4.3.15. */
     static final int ZIP64_LOCATOR = 0x07064b50;
 
+    /** 4.3.9. */
+    static final int DATA_DESCRIPTOR = 0x08074b50;
+
     static final int LOCAL_HEADER_BYTES = 30;
     static final int CENTRAL_HEADER_BYTES = 46;
     static final int END_BYTES = 22;

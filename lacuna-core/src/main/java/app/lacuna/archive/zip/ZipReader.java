@@ -3,10 +3,14 @@ package app.lacuna.archive.zip;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.cipher.RandomAccessCipher;
 import app.lacuna.cipher.SealedStream;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
@@ -15,38 +19,41 @@ import app.lacuna.failure.UnsupportedFeature;
 import app.lacuna.failure.WrongPassword;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.channels.FileChannel;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.List;
 
 /** Reads a ZIP archive. Only the central directory is kept in memory. */
 public final class ZipReader implements ArchiveReader {
     private final Path file;
-    private final FileChannel channel;
+    private final ByteSource source;
     private final Listing listing;
     private final List<EntryRecord> records;
     private KeyDerivation password;
     private volatile boolean passwordConfirmed;
 
-    private ZipReader(Path file, FileChannel channel, Listing listing, List<EntryRecord> records) {
+    private ZipReader(Path file, ByteSource source, Listing listing, List<EntryRecord> records) {
         this.file = file;
-        this.channel = channel;
+        this.source = source;
         this.listing = listing;
         this.records = records;
     }
 
     /** The caller closes the reader. */
     public static ZipReader open(Path file) throws IOException {
-        FileChannel channel = FileChannel.open(file, StandardOpenOption.READ);
+        return open(file, new FileSource(file), Names.VISIBLE);
+    }
+
+    /** Takes the source over, also when it fails. */
+    static ZipReader open(Path file, ByteSource source, Names names) throws IOException {
         try {
-            EndRecord end = new EndReader(channel, file).read();
-            DirectoryReader directory = new DirectoryReader(channel, end);
+            EndRecord end = new EndReader(source, file).read();
+            DirectoryReader directory = new DirectoryReader(source, end);
             directory.read();
-            Listing listing = new Listing(file, channel.size(), end.comment(), directory.entries());
-            return new ZipReader(file, channel, listing, directory.records());
+            Listing listing =
+                    new Listing(file, source.size(), end.comment(), names, directory.entries());
+            return new ZipReader(file, source, listing, directory.records());
         } catch (IOException | RuntimeException e) {
-            channel.close();
+            source.close();
             throw e;
         }
     }
@@ -87,11 +94,43 @@ public final class ZipReader implements ArchiveReader {
         return password != null || !listing.needsPassword();
     }
 
+    /** Every entry is checked when it is read. */
+    @Override
+    public boolean isChecked() {
+        return true;
+    }
+
+    @Override
+    public void check(ProgressListener listener, CancelToken cancel) {
+        // nothing beyond the entries' own checks
+    }
+
+    /** Whether an authentication code, or enough entries, have shown it to be the right one. */
+    boolean isPasswordConfirmed() {
+        return passwordConfirmed;
+    }
+
+    /** The inside of a stored AES entry, not authenticated. The caller closes the source. */
+    ByteSource inside(ArchiveEntry entry) throws IOException {
+        EntryRecord record = records.get(entry.index());
+        AesStrength strength = record.aes().orElseThrow();
+        long dataStart = dataStart(record, entry);
+        int overhead = PasswordCheck.overhead(strength);
+        try (PasswordCheck.Result check =
+                PasswordCheck.check(source, dataStart, strength, requirePassword())) {
+            return new DecryptingSource(
+                    source,
+                    dataStart + overhead,
+                    record.packedSize() - overhead - SealedStream.CODE_BYTES,
+                    new RandomAccessCipher(check.keys()));
+        }
+    }
+
     boolean verificationValueFits(ArchiveEntry entry) throws IOException {
         EntryRecord record = records.get(entry.index());
         long dataStart = dataStart(record, entry);
         try (PasswordCheck.Result check =
-                PasswordCheck.check(channel, dataStart, record.aes().orElseThrow(), password)) {
+                PasswordCheck.check(source, dataStart, record.aes().orElseThrow(), password)) {
             return check.fits();
         }
     }
@@ -104,7 +143,7 @@ public final class ZipReader implements ArchiveReader {
         InputStream packed =
                 record.aes().isPresent()
                         ? decrypted(record, entry, record.aes().get(), dataStart)
-                        : new ChannelInput(channel, dataStart, record.packedSize());
+                        : new SourceInput(source, dataStart, record.packedSize());
         return new CheckedInput(packed, record, entry.path(), this::confirm);
     }
 
@@ -115,7 +154,7 @@ public final class ZipReader implements ArchiveReader {
     }
 
     private long dataStart(EntryRecord record, ArchiveEntry entry) throws IOException {
-        return new LocalHeaderReader(channel, record, entry.path()).dataStart();
+        return new LocalHeaderReader(source, record, entry.path()).dataStart();
     }
 
     private void requireSupported(EntryRecord record, ArchiveEntry entry)
@@ -143,13 +182,12 @@ public final class ZipReader implements ArchiveReader {
         if (length < 0) {
             throw new DamagedArchive(Damage.SIZE, entry.path(), dataStart);
         }
-        try (PasswordCheck.Result check = PasswordCheck.check(channel, dataStart, strength, keys)) {
+        try (PasswordCheck.Result check = PasswordCheck.check(source, dataStart, strength, keys)) {
             if (!check.fits()) {
                 throw new DamagedArchive(Damage.VERIFICATION_VALUE, entry.path(), dataStart);
             }
             InputStream data =
-                    new ChannelInput(
-                            channel, dataStart + overhead, length + SealedStream.CODE_BYTES);
+                    new SourceInput(source, dataStart + overhead, length + SealedStream.CODE_BYTES);
             Damage mismatch =
                     passwordConfirmed ? Damage.AUTHENTICATION : Damage.AUTHENTICATION_OR_PASSWORD;
             return new DecryptingInput(
@@ -170,6 +208,6 @@ public final class ZipReader implements ArchiveReader {
     @Override
     public synchronized void close() throws IOException {
         forgetPassword();
-        channel.close();
+        source.close();
     }
 }

@@ -25,17 +25,21 @@ import java.util.function.LongConsumer;
 import java.util.zip.Deflater;
 
 /**
- * Writes a ZIP archive to a seekable target. Headers are written before the data with empty sizes
- * and patched afterwards, so there are no data descriptors and memory stays bounded. Only what the
- * central directory needs is kept of each entry.
+ * Writes a ZIP archive. Where the target can go back, headers are written before the data with
+ * empty sizes and patched afterwards; where it can not, small entries are packed in memory first
+ * and large ones get a data descriptor. Memory stays bounded: only what the central directory needs
+ * is kept of each entry.
  */
 public final class ZipWriter implements ArchiveWriter {
     /** From here on sizes get 64 bits from the start: packing may add a little to the contents. */
     private static final long ZIP64_FROM = 0xF000_0000L;
 
+    /** Small entries get complete headers even where it is not possible to go back. */
+    private static final long IN_MEMORY_UP_TO = 1 << 20;
+
     private static final int BUFFER_BYTES = 1 << 16;
 
-    private final ChannelOutput out;
+    private final ZipOutput out;
     private final Optional<AesStrength> strength;
     private final Optional<KeyDerivation> password;
     private final SecureRandom random;
@@ -43,6 +47,7 @@ public final class ZipWriter implements ArchiveWriter {
     private final Deflater deflater;
     private final List<EntryRecord> written = new ArrayList<>();
     private final byte[] buffer = new byte[BUFFER_BYTES];
+    private final MemoryOutput memory = new MemoryOutput();
 
     /**
      * @param target empty; it stays open when the writer is closed
@@ -53,10 +58,14 @@ public final class ZipWriter implements ArchiveWriter {
             PackOptions options,
             Optional<Secret> password,
             SecureRandom random) {
+        this(new ChannelOutput(target), options, password, random);
+    }
+
+    ZipWriter(ZipOutput out, PackOptions options, Optional<Secret> password, SecureRandom random) {
         if (options.protection().needsPassword() != password.isPresent()) {
             throw new IllegalArgumentException("a password goes with protection, and only with it");
         }
-        this.out = new ChannelOutput(target);
+        this.out = out;
         this.strength = options.protection().strength();
         this.password = password.map(secret -> secret.withUtf8(KeyDerivation::new));
         this.random = random;
@@ -70,14 +79,21 @@ public final class ZipWriter implements ArchiveWriter {
         try {
             EntryRecord entry = write(item, item.size() >= ZIP64_FROM, onRead);
             if (isLarge(entry) && item.size() < ZIP64_FROM) {
-                out.truncate(start);
+                forgetFrom(start);
                 entry = write(item, true, onRead);
             }
             written.add(entry);
             return entry.size();
         } catch (SourceUnreadable e) {
-            out.truncate(start);
+            forgetFrom(start);
             throw e;
+        }
+    }
+
+    /** Where it is not possible to go back, bytes stay that no directory will mention. */
+    private void forgetFrom(long position) throws IOException {
+        if (out.canGoBack()) {
+            out.truncate(position);
         }
     }
 
@@ -87,30 +103,66 @@ public final class ZipWriter implements ArchiveWriter {
 
     private EntryRecord write(FileItem item, boolean zip64, LongConsumer onRead)
             throws IOException {
-        EntryRecord entry = blankRecord(item);
-        out.write(HeaderWriter.local(entry, zip64));
+        if (out.canGoBack()) {
+            return writePatched(item, out, zip64, onRead);
+        }
+        return item.size() <= IN_MEMORY_UP_TO
+                ? writeByMemory(item, onRead)
+                : writeWithDescriptor(item, zip64, onRead);
+    }
+
+    /** The header first, with empty sizes; then the data; then the header again. */
+    private EntryRecord writePatched(
+            FileItem item, ZipOutput target, boolean zip64, LongConsumer onRead)
+            throws IOException {
+        EntryRecord entry = blankRecord(item).at(target.position());
+        target.write(HeaderWriter.local(entry, zip64));
         if (item.kind() == ItemKind.FOLDER) {
             return entry;
         }
-        try (EntryDataWriter data = dataWriter(entry)) {
+        EntryRecord full = writeData(item, entry, target, onRead);
+        target.patch(entry.headerOffset(), HeaderWriter.local(full, zip64));
+        return full;
+    }
+
+    private EntryRecord writeByMemory(FileItem item, LongConsumer onRead) throws IOException {
+        memory.truncate(0);
+        EntryRecord entry = writePatched(item, memory, false, onRead);
+        long place = out.position();
+        memory.moveTo(out);
+        return entry.at(place);
+    }
+
+    private EntryRecord writeWithDescriptor(FileItem item, boolean zip64, LongConsumer onRead)
+            throws IOException {
+        EntryRecord entry =
+                blankRecord(item).withFlag(ZipConstants.FLAG_DATA_DESCRIPTOR).at(out.position());
+        out.write(HeaderWriter.local(entry, zip64));
+        EntryRecord full = writeData(item, entry, out, onRead);
+        out.write(HeaderWriter.descriptor(full, zip64));
+        return full;
+    }
+
+    private EntryRecord writeData(
+            FileItem item, EntryRecord entry, ZipOutput target, LongConsumer onRead)
+            throws IOException {
+        try (EntryDataWriter data = dataWriter(entry, target)) {
             copy(item, data, onRead);
             data.finish();
             int crc = entry.aes().isPresent() ? 0 : data.crc();
-            EntryRecord full = entry.withData(crc, data.packedSize(), data.size());
-            out.patch(entry.headerOffset(), HeaderWriter.local(full, zip64));
-            return full;
+            return entry.withData(crc, data.packedSize(), data.size());
         }
     }
 
-    private EntryDataWriter dataWriter(EntryRecord entry) throws IOException {
+    private EntryDataWriter dataWriter(EntryRecord entry, ZipOutput target) throws IOException {
         Optional<Deflater> packing =
                 entry.method() == ZipConstants.METHOD_DEFLATE
                         ? Optional.of(deflater)
                         : Optional.empty();
         return entry.aes().isPresent()
                 ? EntryDataWriter.protectedWith(
-                        out, packing, password.orElseThrow(), entry.aes().get(), random)
-                : EntryDataWriter.open(out, packing);
+                        target, packing, password.orElseThrow(), entry.aes().get(), random)
+                : EntryDataWriter.open(target, packing);
     }
 
     private void copy(FileItem item, EntryDataWriter data, LongConsumer onRead) throws IOException {
@@ -157,7 +209,7 @@ public final class ZipWriter implements ArchiveWriter {
                 DosTime.encode(item.modified(), ZoneId.systemDefault()),
                 timestamp(item.modified()),
                 unixMode(item),
-                out.position());
+                0);
     }
 
     /** Links and empty files have nothing to compress. */
@@ -186,7 +238,7 @@ public final class ZipWriter implements ArchiveWriter {
     @Override
     public void takeBackLast() throws IOException {
         EntryRecord last = written.remove(written.size() - 1);
-        out.truncate(last.headerOffset());
+        forgetFrom(last.headerOffset());
     }
 
     @Override

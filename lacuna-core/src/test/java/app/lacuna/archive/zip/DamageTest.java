@@ -183,7 +183,7 @@ class DamageTest {
     @ParameterizedTest
     @EnumSource(names = {"STORE", "BALANCED"})
     void withoutPasswordTheChecksumNotices(Level level) throws IOException {
-        PackOptions open = new PackOptions(Protection.NONE, level);
+        PackOptions open = PackOptions.STANDARD.withProtection(Protection.NONE).withLevel(level);
         TestTrees.pack(archive, open, "", dig.resolve("a.txt"));
         byte[] damaged = Files.readAllBytes(archive);
         damaged[LocalBytes.dataStart(damaged, 0) + 3] ^= 1;
@@ -207,7 +207,7 @@ class DamageTest {
     void entriesThatShareDataAreRefused() throws IOException {
         TestTrees.pack(
                 archive,
-                new PackOptions(Protection.NONE, Level.STORE),
+                PackOptions.STANDARD.withProtection(Protection.NONE).withLevel(Level.STORE),
                 "",
                 dig.resolve("a.txt"),
                 Files.writeString(folder.resolve("b.txt"), "second find"));

@@ -37,7 +37,7 @@ class HeaderFieldsTest {
     }
 
     private byte[] pack(Protection protection, Level level) throws IOException {
-        PackOptions options = new PackOptions(protection, level);
+        PackOptions options = PackOptions.STANDARD.withProtection(protection).withLevel(level);
         return Files.readAllBytes(TestTrees.pack(folder.resolve("a.zip"), options, "p", file));
     }
 

@@ -31,7 +31,8 @@ class LargeArchiveTest {
         int count = 70_000;
         Path file = Files.writeString(folder.resolve("f"), "x");
         Path archive = folder.resolve("many.zip");
-        PackOptions options = new PackOptions(Protection.NONE, Level.STORE);
+        PackOptions options =
+                PackOptions.STANDARD.withProtection(Protection.NONE).withLevel(Level.STORE);
         try (FileChannel channel =
                         FileChannel.open(
                                 archive, StandardOpenOption.CREATE, StandardOpenOption.WRITE);

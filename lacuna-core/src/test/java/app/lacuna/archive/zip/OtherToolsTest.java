@@ -60,7 +60,11 @@ class OtherToolsTest {
     void zip4jReadsOurs(Protection protection, Level level) throws IOException {
         Path dig = TestTrees.dig(folder);
         Path archive = folder.resolve("a.zip");
-        TestTrees.pack(archive, new PackOptions(protection, level), PASSWORD, dig);
+        TestTrees.pack(
+                archive,
+                PackOptions.STANDARD.withProtection(protection).withLevel(level),
+                PASSWORD,
+                dig);
         Map<String, byte[]> read = new TreeMap<>();
         try (ZipFile zip = new ZipFile(archive.toFile(), PASSWORD.toCharArray())) {
             assertThat(zip.isValidZipFile()).isTrue();
@@ -78,7 +82,11 @@ class OtherToolsTest {
     void commonsCompressReadsOursWithoutPassword(Level level) throws IOException {
         Path dig = TestTrees.dig(folder);
         Path archive = folder.resolve("a.zip");
-        TestTrees.pack(archive, new PackOptions(Protection.NONE, level), "", dig);
+        TestTrees.pack(
+                archive,
+                PackOptions.STANDARD.withProtection(Protection.NONE).withLevel(level),
+                "",
+                dig);
         Map<String, byte[]> read = new TreeMap<>();
         try (var zip =
                 org.apache.commons.compress.archivers.zip.ZipFile.builder()
@@ -205,7 +213,11 @@ class OtherToolsTest {
     void pythonReadsOurs(Level level) throws Exception {
         Path dig = TestTrees.dig(folder);
         Path archive = folder.resolve("a.zip");
-        TestTrees.pack(archive, new PackOptions(Protection.NONE, level), "", dig);
+        TestTrees.pack(
+                archive,
+                PackOptions.STANDARD.withProtection(Protection.NONE).withLevel(level),
+                "",
+                dig);
         org.junit.jupiter.api.Assumptions.assumeTrue(hasPython(), "no Python here");
         String script =
                 "import sys,zipfile;z=zipfile.ZipFile(sys.argv[1]);b=z.testzip();"

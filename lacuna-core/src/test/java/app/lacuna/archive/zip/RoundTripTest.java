@@ -50,7 +50,11 @@ class RoundTripTest {
     void everythingComesBack(Protection protection, Level level) throws IOException {
         Path dig = TestTrees.dig(folder);
         Path archive = folder.resolve("notes.zip");
-        TestTrees.pack(archive, new PackOptions(protection, level), "wörd", dig);
+        TestTrees.pack(
+                archive,
+                PackOptions.STANDARD.withProtection(protection).withLevel(level),
+                "wörd",
+                dig);
         try (Secret secret = TestTrees.secret("wörd");
                 ArchiveReader reader = ZipReader.open(archive)) {
             reader.unlock(secret);

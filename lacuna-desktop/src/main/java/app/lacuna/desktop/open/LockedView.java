@@ -2,8 +2,10 @@ package app.lacuna.desktop.open;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.Columns;
+import app.lacuna.desktop.control.GapBars;
 import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.control.SecretField;
 import app.lacuna.desktop.look.Styles;
@@ -115,6 +117,12 @@ final class LockedView {
             seen.addRow(row, seenRow(entries.get(row)));
         }
         VBox sheet = new VBox(10, Page.label(Words.text("open.seen"), Styles.CARD_TITLE), seen);
+        if (listing.names() == Names.HIDDEN) {
+            GapBars gaps = new GapBars();
+            gaps.setAlignment(Pos.CENTER_LEFT);
+            gaps.getStyleClass().add("gaps-inside");
+            sheet.getChildren().add(gaps);
+        }
         int more = entries.size() - rows;
         if (more > 0) {
             sheet.getChildren().add(Page.label(Words.text("open.seen.more", more), Styles.MONO));

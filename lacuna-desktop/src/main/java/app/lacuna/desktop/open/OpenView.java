@@ -1,6 +1,7 @@
 package app.lacuna.desktop.open;
 
 import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.BriefLine;
 import app.lacuna.desktop.control.BusyLine;
@@ -55,6 +56,8 @@ public final class OpenView {
         model.state().addListener((property, before, now) -> show(now));
         model.extract().folder().addListener((property, before, now) -> writeBrief());
         model.chosen().changes().addListener((property, before, now) -> updateChosen());
+        model.check().addListener((property, before, now) -> showCheck());
+        model.checking().progress().addListener((property, before, now) -> showCheck());
         show(model.state().get());
     }
 
@@ -114,7 +117,7 @@ public final class OpenView {
     private void showUnlocked() {
         UnlockedView view = new UnlockedView(model);
         page.setWork(view.node());
-        status(Words.text("open.unlocked"), Words.text("open.unlocked.line"));
+        showCheck();
         boolean needsPassword = model.listing().needsPassword();
         Button lock =
                 Page.button(
@@ -135,6 +138,21 @@ public final class OpenView {
                         extractChosen.fire();
                     }
                 };
+    }
+
+    /** What is known about damage and tampering, in the foot. */
+    private void showCheck() {
+        if (model.state().get() != OpenState.UNLOCKED) {
+            return;
+        }
+        String key = "open.check." + model.check().get();
+        long percent =
+                model.checking()
+                        .progress()
+                        .get()
+                        .map(told -> Math.round(told.fraction() * 100))
+                        .orElse(0L);
+        status(Words.text(key, percent), Words.text(key + ".line"));
     }
 
     private Button chooseAnother() {
@@ -181,8 +199,15 @@ public final class OpenView {
                 Words.text(
                         "open.brief.locked-rest",
                         Words.text("protection." + listing.weakestProtection())));
-        brief.fact(Words.text("open.brief.visible"), Styles.READABLE);
+        names(listing);
         brief.say(Words.text("open.brief.locked-size", ByteCount.inWords(listing.archiveBytes())));
+    }
+
+    private void names(Listing listing) {
+        boolean hidden = listing.names() == Names.HIDDEN;
+        brief.fact(
+                Words.text("names." + listing.names()),
+                hidden ? Styles.PROTECTED : Styles.READABLE);
     }
 
     private void writeUnlocked(Listing listing) {
@@ -196,6 +221,8 @@ public final class OpenView {
         if (locked) {
             brief.say(", ");
             brief.fact(Words.text("protection." + listing.weakestProtection()), Styles.PROTECTED);
+            brief.say(Words.text("open.brief.names"));
+            names(listing);
         }
         brief.say(Words.text("open.brief.it-is"));
         brief.fact(

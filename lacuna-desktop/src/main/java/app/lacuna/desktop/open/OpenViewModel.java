@@ -3,6 +3,7 @@ package app.lacuna.desktop.open;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.words.FailureText;
@@ -23,6 +24,9 @@ import javafx.beans.property.StringProperty;
 /** The Open place: one archive at a time, locked or unlocked. */
 public final class OpenViewModel {
     private final UserAction opening;
+    private final UserAction checking;
+    private final ReadOnlyObjectWrapper<CheckState> check =
+            new ReadOnlyObjectWrapper<>(CheckState.NOT_NEEDED);
     private final ReadOnlyObjectWrapper<OpenState> state =
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
@@ -36,6 +40,7 @@ public final class OpenViewModel {
 
     public OpenViewModel(Threads threads) {
         opening = new UserAction(threads);
+        checking = new UserAction(threads);
         viewer = new ViewerModel(threads);
         extract = new ExtractModel(threads);
     }
@@ -92,6 +97,40 @@ public final class OpenViewModel {
             password.set("");
             showing.set(false);
             state.set(OpenState.UNLOCKED);
+            startCheck();
+        }
+    }
+
+    /** In the background: the archive can be looked at meanwhile. */
+    private void startCheck() {
+        ArchiveReader archive = reader.orElseThrow();
+        if (listing().names() == Names.VISIBLE) {
+            check.set(CheckState.NOT_NEEDED);
+            return;
+        }
+        if (archive.isChecked()) {
+            check.set(CheckState.WHOLE);
+            return;
+        }
+        check.set(CheckState.RUNNING);
+        checking.start(
+                (listener, cancel) -> {
+                    archive.check(listener, cancel);
+                    return archive;
+                },
+                outcome -> checkEnded(archive, outcome));
+    }
+
+    private void checkEnded(ArchiveReader archive, Outcome<ArchiveReader> outcome) {
+        if (reader.isEmpty() || reader.get() != archive) {
+            return; // locked meanwhile
+        }
+        if (outcome instanceof Outcome.Failed<ArchiveReader> failed) {
+            check.set(CheckState.DAMAGED);
+            failure.set(Optional.of(FailureText.of(failed.cause())));
+        } else {
+            boolean done = outcome instanceof Outcome.Done<ArchiveReader>;
+            check.set(done ? CheckState.WHOLE : CheckState.NOT_YET);
         }
     }
 
@@ -117,6 +156,8 @@ public final class OpenViewModel {
     }
 
     private void forget() {
+        checking.cancel();
+        check.set(CheckState.NOT_NEEDED);
         viewer.clear();
         extract.clear();
         chosen.clear();
@@ -182,6 +223,14 @@ public final class OpenViewModel {
 
     public ExtractModel extract() {
         return extract;
+    }
+
+    public UserAction checking() {
+        return checking;
+    }
+
+    public ReadOnlyObjectProperty<CheckState> check() {
+        return check.getReadOnlyProperty();
     }
 
     public UserAction opening() {

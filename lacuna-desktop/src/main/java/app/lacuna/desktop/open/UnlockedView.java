@@ -31,6 +31,7 @@ final class UnlockedView {
         node =
                 new VBox(
                         12,
+                        new MessageStrip(model.failure()),
                         new MessageStrip(model.extract().failure()),
                         new ConflictPanel(model.extract()),
                         new ExtractReportStrip(model.extract()),

@@ -10,7 +10,10 @@ public sealed interface Viewed {
 
     record Reading(ArchiveEntry entry) implements Viewed {}
 
-    record Shown(ArchiveEntry entry, Preview preview) implements Viewed {}
+    /**
+     * @param archiveChecked whether it was certain at that moment that nobody changed the archive
+     */
+    record Shown(ArchiveEntry entry, Preview preview, boolean archiveChecked) implements Viewed {}
 
     record Failed(ArchiveEntry entry, FailureText failure) implements Viewed {}
 }

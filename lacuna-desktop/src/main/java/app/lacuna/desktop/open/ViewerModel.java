@@ -34,11 +34,12 @@ public final class ViewerModel {
                         () -> {
                             Outcome<Preview> outcome =
                                     Outcome.of(() -> PreviewReader.read(reader, entry));
-                            threads.ui().execute(() -> ended(reading, outcome));
+                            boolean checked = reader.isChecked();
+                            threads.ui().execute(() -> ended(reading, outcome, checked));
                         });
     }
 
-    private void ended(Viewed.Reading reading, Outcome<Preview> outcome) {
+    private void ended(Viewed.Reading reading, Outcome<Preview> outcome, boolean checked) {
         if (viewed.get() != reading) {
             if (outcome instanceof Outcome.Done<Preview> late) {
                 wipe(late.value());
@@ -46,7 +47,7 @@ public final class ViewerModel {
             return;
         }
         if (outcome instanceof Outcome.Done<Preview> done) {
-            viewed.set(new Viewed.Shown(reading.entry(), done.value()));
+            viewed.set(new Viewed.Shown(reading.entry(), done.value(), checked));
         } else if (outcome instanceof Outcome.Failed<Preview> failed) {
             viewed.set(new Viewed.Failed(reading.entry(), FailureText.of(failed.cause())));
         }

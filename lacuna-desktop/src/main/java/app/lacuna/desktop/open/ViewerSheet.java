@@ -60,26 +60,29 @@ final class ViewerSheet extends VBox {
             FailureText failure = failed.failure();
             fill(failed.entry().name(), failure(failure), "");
         } else if (viewed instanceof Viewed.Shown shown) {
-            show(shown.entry(), shown.preview());
+            show(shown);
         }
     }
 
-    private void show(ArchiveEntry entry, Preview preview) {
-        String size = ByteCount.inWords(entry.size());
+    private void show(Viewed.Shown shown) {
+        ArchiveEntry entry = shown.entry();
+        Preview preview = shown.preview();
+        String size =
+                Words.text(
+                        shown.archiveChecked() ? "viewer.checked" : "viewer.unchecked",
+                        ByteCount.inWords(entry.size()));
         if (preview instanceof Preview.Text text) {
-            fill(
-                    entry.name(),
-                    text(text.text()),
-                    Words.text(text.cut() ? "viewer.text-cut" : "viewer.text", size));
+            String cut = text.cut() ? Words.text("viewer.cut") : "";
+            fill(entry.name(), text(text.text()), size + cut);
         } else if (preview instanceof Preview.Picture picture) {
             showPicture(entry, picture, size);
         } else if (preview instanceof Preview.TooLarge large) {
             fill(
                     entry.name(),
                     words(Words.text("viewer.large", ByteCount.inWords(large.limit()))),
-                    size);
+                    ByteCount.inWords(entry.size()));
         } else {
-            fill(entry.name(), words(Words.text("viewer.other")), Words.text("viewer.whole", size));
+            fill(entry.name(), words(Words.text("viewer.other")), size);
         }
     }
 
@@ -100,7 +103,7 @@ final class ViewerSheet extends VBox {
         view.setAccessibleText(Words.text("viewer.picture", entry.name()));
         view.fitWidthProperty().bind(stage.widthProperty().subtract(28));
         view.fitHeightProperty().bind(stage.heightProperty().subtract(28));
-        fill(entry.name(), view, Words.text("viewer.whole", size));
+        fill(entry.name(), view, size);
     }
 
     private void fill(String title, Node content, String details) {

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.pack;
 
+import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.BriefLine;
 import app.lacuna.desktop.control.FileDialogs;
@@ -28,6 +29,7 @@ final class PackBrief {
         model.name().addListener(changed);
         model.folder().addListener(changed);
         model.protection().addListener(changed);
+        model.names().addListener(changed);
         write();
     }
 
@@ -60,6 +62,15 @@ final class PackBrief {
                 Words.text("protection." + model.protection().get()),
                 () -> popovers.cipher(),
                 locked ? Styles.PROTECTED : Styles.READABLE);
+        if (locked) {
+            boolean hidden = model.names().get() == Names.HIDDEN;
+            line.say(Words.text("pack.brief.names"));
+            word(
+                    "brief-names",
+                    Words.text("names." + model.names().get()),
+                    () -> popovers.names(),
+                    hidden ? Styles.PROTECTED : Styles.READABLE);
+        }
         line.say(Words.text("pack.brief.keep"));
         word("brief-folder", folderName(model.folder().get()), () -> popovers.folder());
         line.say(Words.text("pack.brief.prove"));

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.pack;
 
+import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.desktop.control.FileDialogs;
 import app.lacuna.desktop.control.FolderEditor;
@@ -10,6 +11,7 @@ import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
 import java.util.List;
+import javafx.beans.property.ObjectProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -85,22 +87,31 @@ final class PackPopovers {
     }
 
     Node[] cipher() {
+        return choices("cipher", CHOICES, model.protection());
+    }
+
+    Node[] names() {
+        return choices("names", List.of(Names.HIDDEN, Names.VISIBLE), model.names());
+    }
+
+    /** One button for each value, with a line on what it means. */
+    private <T extends Enum<T>> Node[] choices(
+            String id, List<T> values, ObjectProperty<T> choice) {
         ToggleGroup group = new ToggleGroup();
         VBox choices = new VBox(10);
-        for (Protection protection : CHOICES) {
-            RadioButton button = new RadioButton(Words.text("popover.cipher." + protection));
-            button.setId("cipher-" + protection);
+        for (T value : values) {
+            String key = "popover." + id + "." + value;
+            RadioButton button = new RadioButton(Words.text(key));
+            button.setId(id + "-" + value);
             button.setToggleGroup(group);
-            button.setSelected(model.protection().get() == protection);
-            button.setOnAction(event -> model.protection().set(protection));
-            Label note =
-                    Page.label(
-                            Words.text("popover.cipher." + protection + ".note"), Styles.SECONDARY);
+            button.setSelected(choice.get() == value);
+            button.setOnAction(event -> choice.set(value));
+            Label note = Page.label(Words.text(key + ".note"), Styles.SECONDARY);
             note.setMaxWidth(380);
             note.getStyleClass().add("choice-note");
             choices.getChildren().add(new VBox(2, button, note));
         }
-        Button done = Page.button("cipher-done", Words.text("popover.done"), layer::close);
+        Button done = Page.button(id + "-done", Words.text("popover.done"), layer::close);
         return new Node[] {choices, done};
     }
 

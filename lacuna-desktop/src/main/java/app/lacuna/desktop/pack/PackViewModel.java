@@ -1,5 +1,6 @@
 package app.lacuna.desktop.pack;
 
+import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Outcome;
@@ -35,6 +36,7 @@ public final class PackViewModel {
     private final ObjectProperty<String> name = new SimpleObjectProperty<>();
     private final ObjectProperty<Protection> protection =
             new SimpleObjectProperty<>(Protection.AES_256);
+    private final ObjectProperty<Names> names = new SimpleObjectProperty<>(Names.HIDDEN);
     private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
@@ -86,7 +88,7 @@ public final class PackViewModel {
                 new PackRequest(
                         contents.selection().get(),
                         target(),
-                        PackOptions.STANDARD.withProtection(protection.get()),
+                        options(),
                         existing,
                         AfterPacking.PROVE);
         Optional<Secret> secret =
@@ -99,6 +101,13 @@ public final class PackViewModel {
                     secret.ifPresent(Secret::close);
                     ended(outcome);
                 });
+    }
+
+    private PackOptions options() {
+        boolean locked = protection.get().needsPassword();
+        return PackOptions.STANDARD
+                .withProtection(protection.get())
+                .withNames(locked ? names.get() : Names.VISIBLE);
     }
 
     private void ended(Outcome<PackResult> outcome) {
@@ -161,6 +170,11 @@ public final class PackViewModel {
 
     public ObjectProperty<Protection> protection() {
         return protection;
+    }
+
+    /** Counts only with a password. */
+    public ObjectProperty<Names> names() {
+        return names;
     }
 
     public BooleanBinding ready() {

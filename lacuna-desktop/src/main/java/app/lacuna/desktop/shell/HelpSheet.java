@@ -12,8 +12,8 @@ import javafx.scene.layout.GridPane;
 final class HelpSheet {
     private static final List<String> LINES =
             List.of(
-                    "places", "open", "files", "folder", "remove", "tick", "view", "primary",
-                    "lock", "escape", "help");
+                    "places", "open", "files", "folder", "names", "remove", "tick", "view",
+                    "primary", "lock", "escape", "help");
 
     private HelpSheet() {}
 

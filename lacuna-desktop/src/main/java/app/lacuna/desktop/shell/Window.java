@@ -1,5 +1,6 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.archive.Names;
 import app.lacuna.desktop.control.FileDialogs;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
@@ -54,6 +55,7 @@ public final class Window {
                 .on("Ctrl+O", this::chooseArchive)
                 .on("Ctrl+D", () -> inPack(packView::addFiles))
                 .on("Ctrl+Shift+D", () -> inPack(packView::addFolder))
+                .on("Ctrl+H", this::switchNames)
                 .on("Ctrl+Enter", this::primary)
                 .on("Ctrl+L", open::lock)
                 .on("F1", this::help)
@@ -118,6 +120,13 @@ public final class Window {
         if (pack.result().get().isEmpty() && !pack.packing().running().get()) {
             show(Place.PACK);
             action.run();
+        }
+    }
+
+    private void switchNames() {
+        if (current == Place.PACK && !pack.packing().running().get()) {
+            boolean hidden = pack.names().get() == Names.HIDDEN;
+            pack.names().set(hidden ? Names.VISIBLE : Names.HIDDEN);
         }
     }
 

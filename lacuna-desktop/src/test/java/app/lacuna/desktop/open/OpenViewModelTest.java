@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.CancelToken;
@@ -30,6 +31,7 @@ import org.junit.jupiter.api.io.TempDir;
 class OpenViewModelTest {
     @TempDir Path folder;
     private Path archive;
+    private Names names = Names.VISIBLE;
     private final OpenViewModel model =
             new OpenViewModel(new Threads(Runnable::run, Runnable::run));
 
@@ -48,7 +50,7 @@ class OpenViewModelTest {
                         new SelectionScanner(CancelToken.never())
                                 .scan(List.of(folder.resolve("dig"))),
                         archive,
-                        PackOptions.STANDARD.withProtection(protection),
+                        PackOptions.STANDARD.withProtection(protection).withNames(names),
                         Existing.REPLACE,
                         AfterPacking.TRUST);
         try (Secret secret = Secret.takeOver("hut".toCharArray())) {
@@ -56,6 +58,30 @@ class OpenViewModelTest {
                     protection.needsPassword() ? Optional.of(secret) : Optional.empty();
             new PackJob(request, password, ProgressListener.none(), CancelToken.never()).run();
         }
+    }
+
+    @Test
+    void hiddenNamesAppearWithThePasswordAndAreChecked() throws IOException {
+        byte[] noise = new byte[2_000_000];
+        new java.util.Random(1).nextBytes(noise);
+        Files.write(folder.resolve("dig/film.raw"), noise);
+        names = Names.HIDDEN;
+        pack(Protection.AES_256);
+        model.open(archive);
+        assertThat(model.listing().entries()).hasSize(1);
+        model.password().set("hut");
+        model.unlock();
+        assertThat(model.listing().entries()).hasSize(4);
+        assertThat(model.check().get()).isEqualTo(CheckState.WHOLE);
+        byte[] bytes = Files.readAllBytes(archive);
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(archive, bytes);
+        unlock();
+        assertThat(model.check().get()).isEqualTo(CheckState.DAMAGED);
+        assertThat(model.failure().get()).isPresent();
+        model.extractAll();
+        assertThat(model.extract().failure().get()).isPresent();
+        assertThat(folder.resolve("notes")).doesNotExist();
     }
 
     private void unlock() {
@@ -122,7 +148,9 @@ class OpenViewModelTest {
         unlock();
         model.view(entry("dig/a.txt"));
         assertThat(model.viewer().viewed().get())
-                .isEqualTo(new Viewed.Shown(entry("dig/a.txt"), new Preview.Text("first", false)));
+                .isEqualTo(
+                        new Viewed.Shown(
+                                entry("dig/a.txt"), new Preview.Text("first", false), true));
         assertThat(folder.resolve("notes")).doesNotExist();
     }
 

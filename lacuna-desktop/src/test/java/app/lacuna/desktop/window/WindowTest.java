@@ -268,6 +268,13 @@ class WindowTest extends ApplicationTest {
         clickOn("#name-take");
         assertThat(brief()).contains("as winter-notes.zip,");
 
+        assertThat(brief()).contains("and names hidden,");
+        clickOn("#brief-names").clickOn("#names-VISIBLE").clickOn("#names-done");
+        assertThat(brief()).contains("and names visible,");
+        press(KeyCode.CONTROL).type(KeyCode.H).release(KeyCode.CONTROL);
+        waitForFxEvents();
+        assertThat(brief()).contains("and names hidden,");
+
         clickOn("#brief-cipher").clickOn("#cipher-NONE").clickOn("#cipher-done");
         assertThat(brief()).contains("locked with no password");
         assertThat(lookup("#password").query().getParent().isVisible()).isTrue();

@@ -3,24 +3,23 @@ package app.lacuna.archive.zip;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 
 /**
- * A stretch of a channel as a stream, read by position, so that several can be read at once. Ends
- * at the end of the stretch or of the file, whichever comes first.
+ * A stretch of a source as a stream, read by position, so that several can be read at once. Ends at
+ * the end of the stretch or of the file, whichever comes first.
  */
-final class ChannelInput extends InputStream {
+final class SourceInput extends InputStream {
     private static final int BUFFER_BYTES = 1 << 16;
 
-    private final FileChannel channel;
+    private final ByteSource source;
     private final long end;
     private final byte[] buffer = new byte[BUFFER_BYTES];
     private long position;
     private int next;
     private int filled;
 
-    ChannelInput(FileChannel channel, long start, long length) {
-        this.channel = channel;
+    SourceInput(ByteSource source, long start, long length) {
+        this.source = source;
         this.position = start;
         this.end = start + length;
     }
@@ -54,7 +53,7 @@ final class ChannelInput extends InputStream {
         if (wanted <= 0) {
             return false;
         }
-        int count = channel.read(ByteBuffer.wrap(buffer, 0, wanted), position);
+        int count = source.read(ByteBuffer.wrap(buffer, 0, wanted), position);
         if (count <= 0) {
             return false;
         }

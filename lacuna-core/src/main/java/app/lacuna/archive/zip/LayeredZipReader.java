@@ -1,0 +1,172 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.Secret;
+import app.lacuna.base.Stage;
+import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.NotAnArchive;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Reads the layered form, ours and others' alike: one encrypted, stored entry that is itself a ZIP
+ * archive. Until the password is there, it lists the outer entry; afterwards, what is inside.
+ */
+final class LayeredZipReader implements ArchiveReader {
+    private static final int BUFFER_BYTES = 1 << 16;
+
+    private final ZipReader outer;
+    private Optional<ZipReader> inner = Optional.empty();
+    private volatile boolean checked;
+
+    private LayeredZipReader(ZipReader outer) {
+        this.outer = outer;
+    }
+
+    /** The same archive, as one with hidden names if it looks like that. */
+    static ArchiveReader over(ZipReader outer) {
+        return seemsLayered(outer.listing()) ? new LayeredZipReader(outer) : outer;
+    }
+
+    private static boolean seemsLayered(Listing listing) {
+        List<ArchiveEntry> entries = listing.entries();
+        if (entries.size() != 1) {
+            return false;
+        }
+        ArchiveEntry only = entries.get(0);
+        return only.protection().strength().isPresent()
+                && only.method().equals(MethodNames.of(ZipConstants.METHOD_STORED))
+                && only.size() >= ZipConstants.END_BYTES
+                && only.path().toLowerCase(Locale.ROOT).endsWith(".zip");
+    }
+
+    private ArchiveEntry only() {
+        return outer.listing().entries().get(0);
+    }
+
+    @Override
+    public synchronized Listing listing() {
+        Listing seen = outer.listing();
+        if (inner.isPresent()) {
+            return new Listing(
+                    seen.archive(),
+                    seen.archiveBytes(),
+                    seen.comment(),
+                    Names.HIDDEN,
+                    inner.get().listing().entries().stream().map(this::protectedByLayer).toList());
+        }
+        Names names = checked ? Names.VISIBLE : Names.HIDDEN;
+        return new Listing(
+                seen.archive(), seen.archiveBytes(), seen.comment(), names, seen.entries());
+    }
+
+    private ArchiveEntry protectedByLayer(ArchiveEntry entry) {
+        return new ArchiveEntry(
+                entry.index(),
+                entry.path(),
+                entry.kind(),
+                entry.size(),
+                entry.packedSize(),
+                entry.modified(),
+                entry.permissions(),
+                only().protection(),
+                entry.method());
+    }
+
+    @Override
+    public synchronized void unlock(Secret password) throws IOException {
+        outer.unlock(password);
+        ArchiveEntry only = only();
+        try {
+            inner =
+                    Optional.of(
+                            ZipReader.open(
+                                    outer.listing().archive(), outer.inside(only), Names.HIDDEN));
+            checked = outer.isPasswordConfirmed();
+        } catch (NotAnArchive | DamagedArchive e) {
+            openAsItIs(e);
+        }
+    }
+
+    /**
+     * What came out of the decryption is no archive: a file of another kind after all, or damage,
+     * or a wrong password that passed the two-byte check. The authentication code tells.
+     */
+    private void openAsItIs(IOException cause) throws IOException {
+        check(ProgressListener.none(), CancelToken.never());
+        if (cause instanceof DamagedArchive) {
+            throw cause;
+        }
+    }
+
+    @Override
+    public synchronized boolean isUnlocked() {
+        return outer.isUnlocked();
+    }
+
+    @Override
+    public boolean isChecked() {
+        return checked;
+    }
+
+    @Override
+    public void check(ProgressListener listener, CancelToken cancel) throws IOException {
+        if (checked) {
+            return;
+        }
+        ArchiveEntry only = only();
+        ProgressMeter meter = new ProgressMeter(listener, Stage.CHECKING, only.size(), 1);
+        byte[] buffer = new byte[BUFFER_BYTES];
+        try (InputStream in = outer.open(only)) {
+            int count;
+            while ((count = in.read(buffer)) > 0) {
+                cancel.check();
+                meter.addBytes(count);
+            }
+        } finally {
+            java.util.Arrays.fill(buffer, (byte) 0);
+        }
+        meter.finish();
+        checked = true;
+    }
+
+    @Override
+    public InputStream open(ArchiveEntry entry) throws IOException {
+        Optional<ZipReader> reader;
+        synchronized (this) {
+            reader = inner;
+        }
+        return reader.isPresent() ? openInside(reader.get(), entry) : outer.open(entry);
+    }
+
+    /** An entry of the listing before unlocking would be another one inside. */
+    private static InputStream openInside(ZipReader inside, ArchiveEntry entry) throws IOException {
+        List<ArchiveEntry> entries = inside.listing().entries();
+        if (entry.index() >= entries.size()
+                || !entries.get(entry.index()).path().equals(entry.path())) {
+            throw new IllegalArgumentException("not an entry of the unlocked archive");
+        }
+        return inside.open(entries.get(entry.index()));
+    }
+
+    @Override
+    public synchronized void close() throws IOException {
+        try {
+            if (inner.isPresent()) {
+                inner.get().close();
+            }
+        } finally {
+            inner = Optional.empty();
+            outer.close();
+        }
+    }
+}

@@ -1,0 +1,111 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.archive.ArchiveWriter;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.Secret;
+import app.lacuna.cipher.AesStrength;
+import app.lacuna.cipher.EntryKeys;
+import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.cipher.SealedStream;
+import app.lacuna.selection.FileItem;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.function.LongConsumer;
+
+/**
+ * Writes the layered form in one pass: an ordinary ZIP archive, as the one stored and encrypted
+ * entry of another. Of the contents a stranger sees their size together and the time of packing.
+ *
+ * <p>The inner archive is not compressed again, so under counter mode any byte of it can be
+ * decrypted alone: {@link LayeredZipReader} lists and extracts without decrypting the rest.
+ */
+public final class LayeredZipWriter implements ArchiveWriter {
+    static final String ENTRY_NAME = "contents.zip";
+
+    private final ChannelOutput out;
+    private final SealedStream seal;
+    private final SealedOutput sealed;
+    private final ZipWriter inner;
+    private final EntryRecord entry;
+    private final long dataStart;
+
+    /**
+     * @param target empty; it stays open when the writer is closed
+     * @param password not kept
+     */
+    public LayeredZipWriter(
+            FileChannel target,
+            PackOptions options,
+            Secret password,
+            SecureRandom random,
+            Clock clock)
+            throws IOException {
+        AesStrength strength = options.protection().strength().orElseThrow();
+        out = new ChannelOutput(target);
+        entry = outerRecord(strength, clock.instant());
+        out.write(HeaderWriter.local(entry, true));
+        dataStart = out.position();
+        byte[] salt = new byte[strength.saltBytes()];
+        random.nextBytes(salt);
+        try (KeyDerivation derivation = password.withUtf8(KeyDerivation::new);
+                EntryKeys keys = EntryKeys.derive(derivation, strength, salt)) {
+            out.write(salt);
+            out.write(keys.verificationValue());
+            seal = new SealedStream(keys);
+        }
+        sealed = new SealedOutput(out, seal);
+        PackOptions open = options.withNames(Names.VISIBLE).withProtection(Protection.NONE);
+        inner = new ZipWriter(sealed, open, Optional.empty(), random);
+    }
+
+    private static EntryRecord outerRecord(AesStrength strength, Instant now) {
+        return new EntryRecord(
+                ENTRY_NAME.getBytes(StandardCharsets.UTF_8),
+                ZipConstants.FLAG_UTF8 | ZipConstants.FLAG_ENCRYPTED,
+                ZipConstants.METHOD_STORED,
+                Optional.of(strength),
+                2,
+                0,
+                0,
+                0,
+                DosTime.encode(now, java.time.ZoneId.systemDefault()),
+                Optional.of(now.getEpochSecond()),
+                ZipConstants.TYPE_FILE | 0600,
+                0);
+    }
+
+    @Override
+    public long add(FileItem item, LongConsumer onRead) throws IOException {
+        return inner.add(item, onRead);
+    }
+
+    @Override
+    public void takeBackLast() throws IOException {
+        inner.takeBackLast();
+    }
+
+    @Override
+    public void finish() throws IOException {
+        inner.finish();
+        sealed.finish();
+        EntryRecord full = entry.withData(0, out.position() - dataStart, sealed.position());
+        out.patch(0, HeaderWriter.local(full, true));
+        long directoryOffset = out.position();
+        out.write(HeaderWriter.central(full));
+        out.write(EndWriter.end(1, directoryOffset, out.position() - directoryOffset));
+        out.flush();
+    }
+
+    @Override
+    public void close() {
+        inner.close();
+        seal.close();
+    }
+}

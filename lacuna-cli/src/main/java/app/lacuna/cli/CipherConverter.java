@@ -9,6 +9,7 @@ import picocli.CommandLine.TypeConversionException;
 final class CipherConverter implements ITypeConverter<Protection> {
     private static final Map<String, Protection> NAMES =
             Map.of(
+                    "traditional", Protection.TRADITIONAL,
                     "aes-128", Protection.AES_128,
                     "aes-192", Protection.AES_192,
                     "aes-256", Protection.AES_256);

@@ -2,15 +2,16 @@ package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.zip.Salvage;
 import app.lacuna.base.ByteCount;
 import app.lacuna.extract.ConflictRule;
-import app.lacuna.extract.EntryGlob;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.extract.ExtractedEntry.Result;
 import app.lacuna.extract.Extractor;
 import app.lacuna.job.Archives;
+import app.lacuna.selection.PathGlob;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -21,7 +22,6 @@ import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import picocli.CommandLine.TypeConversionException;
 
@@ -32,19 +32,19 @@ final class ExtractCommand implements Callable<Integer> {
 
     @Spec private CommandSpec spec;
 
-    @Parameters(paramLabel = "FILE")
-    private Path archive;
+    @Mixin private Opening opening;
 
     @Option(names = "-d", paramLabel = "FOLDER")
     private Path folder = Path.of("");
 
     @Option(names = "--only", paramLabel = "GLOB", converter = GlobConverter.class)
-    private List<EntryGlob> only = List.of();
+    private List<PathGlob> only = List.of();
 
     @Option(names = "--on-conflict", paramLabel = "RULE", converter = RuleConverter.class)
     private ConflictRule onConflict = ConflictRule.FAIL;
 
-    @Mixin private PasswordSource passwords;
+    @Option(names = "--salvage")
+    private boolean salvage;
 
     ExtractCommand(Terminal terminal) {
         this.terminal = terminal;
@@ -52,12 +52,27 @@ final class ExtractCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        try (ArchiveReader reader = Archives.open(archive)) {
-            Unlock.ifNeeded(reader, passwords, terminal, archive);
-            List<ArchiveEntry> chosen = chosen(reader);
-            ExtractReport report = extract(reader, chosen);
+        return salvage ? salvage() : extractAll();
+    }
+
+    private int extractAll() throws IOException {
+        try (ArchiveReader reader = opening.open()) {
+            opening.unlock(reader, terminal);
+            ExtractReport report = extract(reader, chosen(reader));
             write(report);
             return exitCode(report).number();
+        }
+    }
+
+    /** What still opens comes out; what does not is named. It is never all that there was. */
+    private int salvage() throws IOException {
+        try (Salvage reader = Archives.salvage(opening.archive(), terminal.cancel())) {
+            opening.unlock(reader, terminal);
+            ExtractReport report = extract(reader, chosen(reader));
+            write(report);
+            terminal.say(
+                    Words.text(reader.authenticates() ? "salvage.checked" : "salvage.checksums"));
+            return ExitCode.INCOMPLETE.number();
         }
     }
 
@@ -67,7 +82,7 @@ final class ExtractCommand implements Callable<Integer> {
         }
         List<ArchiveEntry> chosen =
                 reader.listing().entries().stream()
-                        .filter(entry -> only.stream().anyMatch(glob -> glob.matches(entry)))
+                        .filter(entry -> only.stream().anyMatch(glob -> glob.matches(entry.path())))
                         .toList();
         if (chosen.isEmpty()) {
             throw new CommandLine.ParameterException(
@@ -120,17 +135,6 @@ final class ExtractCommand implements Callable<Integer> {
             return ExitCode.REFUSED;
         }
         return report.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE;
-    }
-
-    private static final class GlobConverter implements ITypeConverter<EntryGlob> {
-        @Override
-        public EntryGlob convert(String value) {
-            try {
-                return new EntryGlob(value);
-            } catch (IllegalArgumentException e) {
-                throw new TypeConversionException(Words.text("extract.glob"));
-            }
-        }
     }
 
     private static final class RuleConverter implements ITypeConverter<ConflictRule> {

@@ -2,6 +2,7 @@ package app.lacuna.cli;
 
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
+import app.lacuna.failure.LimitExceeded;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
@@ -51,6 +52,8 @@ final class FailureWords {
     }
 
     private static Object shown(Object fact) {
-        return PrintableName.of(String.valueOf(fact));
+        return fact instanceof LimitExceeded.Limit limit
+                ? Words.text("limit." + limit)
+                : PrintableName.of(String.valueOf(fact));
     }
 }

@@ -6,11 +6,10 @@ import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
-import app.lacuna.job.Archives;
+import app.lacuna.exposure.Exposure;
 import app.lacuna.selection.FileItem;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
@@ -18,7 +17,6 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 /** lacuna list. */
 @Command(name = "list", sortOptions = false)
@@ -28,13 +26,13 @@ final class ListCommand implements Callable<Integer> {
 
     private final Terminal terminal;
 
-    @Parameters(paramLabel = "FILE")
-    private Path archive;
+    @Mixin private Opening opening;
+
+    @Option(names = "--exposure")
+    private boolean exposure;
 
     @Option(names = "--json")
     private boolean json;
-
-    @Mixin private PasswordSource passwords;
 
     ListCommand(Terminal terminal) {
         this.terminal = terminal;
@@ -42,7 +40,12 @@ final class ListCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        try (ArchiveReader reader = Archives.open(archive)) {
+        try (ArchiveReader reader = opening.open()) {
+            Opening.sayNote(reader, terminal);
+            if (exposure) {
+                new ExposureText(terminal).write(Exposure.of(reader), json);
+                return ExitCode.DONE.number();
+            }
             unlockIfHelpful(reader);
             Listing listing = reader.listing();
             if (json) {
@@ -58,8 +61,8 @@ final class ListCommand implements Callable<Integer> {
     private void unlockIfHelpful(ArchiveReader reader) throws IOException {
         boolean hidden = reader.listing().names() == Names.HIDDEN;
         Optional<Secret> password =
-                passwords.isGiven() || hidden
-                        ? passwords.ifThereIsOne(terminal, archive)
+                opening.passwords().isGiven() || hidden
+                        ? opening.passwords().ifThereIsOne(terminal, opening.archive())
                         : Optional.empty();
         if (password.isPresent()) {
             try (Secret secret = password.get()) {
@@ -102,6 +105,7 @@ final class ListCommand implements Callable<Integer> {
     private static void writeJson(JsonGenerator out, Listing listing) throws IOException {
         out.writeStringField("archive", listing.archive().toString());
         out.writeNumberField("archiveBytes", listing.archiveBytes());
+        out.writeNumberField("volumes", listing.volumes());
         out.writeStringField("comment", listing.comment());
         out.writeStringField("names", VerifyCommand.jsonName(listing.names()));
         out.writeArrayFieldStart("entries");

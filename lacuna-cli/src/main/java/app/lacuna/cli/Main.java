@@ -1,6 +1,8 @@
 package app.lacuna.cli;
 
 import app.lacuna.selection.SystemNames;
+import app.lacuna.staging.Leftovers;
+import app.lacuna.staging.StateFolder;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
@@ -23,6 +25,7 @@ public final class Main {
         if (!SystemNames.canNameAllFiles()) {
             terminal.say(Words.text("locale"));
         }
+        Leftovers.start(StateFolder.ofThisUser());
         int code = run(terminal, arguments);
         done.countDown();
         System.exit(code);
@@ -46,6 +49,7 @@ public final class Main {
                         .addSubcommand(new ListCommand(terminal))
                         .addSubcommand(new ExtractCommand(terminal))
                         .addSubcommand(new VerifyCommand(terminal))
+                        .addSubcommand(new ExposureCommand(terminal))
                         .setCaseInsensitiveEnumValuesAllowed(true)
                         .setResourceBundle(Words.bundle())
                         .setOut(terminal.outWriter())

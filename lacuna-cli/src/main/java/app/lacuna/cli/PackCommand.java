@@ -1,35 +1,32 @@
 package app.lacuna.cli;
 
-import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
+import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
-import app.lacuna.base.StagedFile.Existing;
-import app.lacuna.compression.Level;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.proof.Verdict;
-import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
-import app.lacuna.selection.SelectionScanner;
+import app.lacuna.staging.StagedFile.Existing;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** lacuna pack. */
@@ -39,23 +36,15 @@ final class PackCommand implements Callable<Integer> {
 
     @Spec private CommandSpec spec;
 
-    @Parameters(paramLabel = "PATH", arity = "1..*")
-    private List<Path> paths;
+    @Mixin private ChosenFiles chosen;
 
     @Option(names = "-o", paramLabel = "FILE", required = true)
     private Path output;
 
-    @Option(names = "--cipher", paramLabel = "CIPHER", converter = CipherConverter.class)
-    private Protection cipher = Protection.AES_256;
+    @Mixin private FormOptions form;
 
-    @Option(names = "--no-password")
-    private boolean noPassword;
-
-    @Option(names = "--hide-names")
-    private boolean hideNames;
-
-    @Option(names = "--level", paramLabel = "LEVEL")
-    private Level level = Level.BALANCED;
+    @Option(names = "--split", paramLabel = "SIZE", converter = SizeConverter.class)
+    private Optional<ByteCount> split = Optional.empty();
 
     @Option(names = "--on-existing", paramLabel = "RULE")
     private OnExisting onExisting = OnExisting.FAIL;
@@ -79,17 +68,23 @@ final class PackCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        if (hideNames && noPassword) {
-            throw new ParameterException(
-                    spec.commandLine(), Words.text("pack.hide-needs-password"));
-        }
+        PackOptions options = form.options();
+        requireSplittable();
         if (onExisting == OnExisting.FAIL && Files.exists(output, LinkOption.NOFOLLOW_LINKS)) {
             throw new TargetExists(output);
         }
+        if (options.protection() == Protection.TRADITIONAL) {
+            terminal.say(Words.text("pack.traditional"));
+        }
+        if (!options.note().isEmpty()) {
+            terminal.say(Words.text("pack.hint-is-readable"));
+        }
         Optional<Secret> password =
-                noPassword ? Optional.empty() : Optional.of(passwords.forPacking(terminal, output));
+                form.needsPassword()
+                        ? Optional.of(passwords.forPacking(terminal, output))
+                        : Optional.empty();
         try {
-            PackResult result = pack(password);
+            PackResult result = pack(options, password);
             report(result);
             return (result.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
         } finally {
@@ -97,16 +92,33 @@ final class PackCommand implements Callable<Integer> {
         }
     }
 
-    private PackResult pack(Optional<Secret> password) throws IOException {
-        FileSelection selection = new SelectionScanner(terminal.cancel()).scan(paths);
+    private void requireSplittable() {
+        if (split.isEmpty()) {
+            return;
+        }
+        if (onExisting == OnExisting.REPLACE) {
+            throw wrong("pack.split-replaces-nothing");
+        }
+        if (split.get().bytes() < VolumeNames.MIN_BYTES) {
+            throw wrong("pack.split-too-small");
+        }
+        if (!output.toString().toLowerCase(Locale.ROOT).endsWith(".zip")) {
+            throw wrong("pack.split-needs-zip");
+        }
+    }
+
+    private ParameterException wrong(String key) {
+        return new ParameterException(spec.commandLine(), Words.text(key));
+    }
+
+    private PackResult pack(PackOptions options, Optional<Secret> password) throws IOException {
         PackRequest request =
                 new PackRequest(
-                        selection,
+                        chosen.scan(terminal),
                         output,
-                        PackOptions.STANDARD
-                                .withProtection(noPassword ? Protection.NONE : cipher)
-                                .withNames(hideNames ? Names.HIDDEN : Names.VISIBLE)
-                                .withLevel(level),
+                        options,
+                        split.map(size -> OptionalLong.of(size.bytes()))
+                                .orElse(OptionalLong.empty()),
                         onExisting == OnExisting.REPLACE ? Existing.REPLACE : Existing.KEEP,
                         noProof ? AfterPacking.TRUST : AfterPacking.PROVE);
         try (ProgressBar bar = new ProgressBar(terminal)) {
@@ -119,6 +131,9 @@ final class PackCommand implements Callable<Integer> {
             Json.object(terminal.out(), out -> writeJson(out, result));
         } else {
             writeText(result);
+        }
+        if (result.files().size() > 1) {
+            terminal.say(Words.text("pack.parts", result.files().size()));
         }
         for (LeftOut left : result.leftOut()) {
             terminal.say(
@@ -170,6 +185,11 @@ final class PackCommand implements Callable<Integer> {
 
     private static void writeJson(JsonGenerator out, PackResult result) throws IOException {
         out.writeStringField("archive", result.archive().toString());
+        out.writeArrayFieldStart("files");
+        for (Path file : result.files()) {
+            out.writeString(file.toString());
+        }
+        out.writeEndArray();
         out.writeNumberField("archiveBytes", result.archiveBytes());
         out.writeNumberField("items", result.packed().size());
         out.writeNumberField("contentBytes", result.contentBytes());

@@ -1,7 +1,6 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveReader;
-import app.lacuna.job.Archives;
 import app.lacuna.job.VerifyJob;
 import app.lacuna.proof.ProofEntry;
 import app.lacuna.proof.ProofReport;
@@ -15,15 +14,13 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 
 /** lacuna verify. */
 @Command(name = "verify", sortOptions = false)
 final class VerifyCommand implements Callable<Integer> {
     private final Terminal terminal;
 
-    @Parameters(paramLabel = "FILE")
-    private Path archive;
+    @Mixin private Opening opening;
 
     @Option(names = "--against", paramLabel = "FOLDER")
     private Optional<Path> against = Optional.empty();
@@ -31,22 +28,20 @@ final class VerifyCommand implements Callable<Integer> {
     @Option(names = "--json")
     private boolean json;
 
-    @Mixin private PasswordSource passwords;
-
     VerifyCommand(Terminal terminal) {
         this.terminal = terminal;
     }
 
     @Override
     public Integer call() throws IOException {
-        try (ArchiveReader reader = Archives.open(archive)) {
-            Unlock.ifNeeded(reader, passwords, terminal, archive);
+        try (ArchiveReader reader = opening.open()) {
+            opening.unlock(reader, terminal);
             ProofReport report = verify(reader);
             if (json) {
                 Json.object(
                         terminal.out(),
                         out -> {
-                            out.writeStringField("archive", archive.toString());
+                            out.writeStringField("archive", opening.archive().toString());
                             writeProof(out, report);
                         });
             } else {

@@ -2,6 +2,7 @@ package app.lacuna.archive;
 
 import app.lacuna.selection.ItemKind;
 import java.time.Instant;
+import java.util.OptionalInt;
 
 /**
  * What an archive says of one entry. The path is as it stands in the archive, without a slash at
@@ -11,6 +12,7 @@ import java.time.Instant;
  * @param permissions the nine Unix permission bits, or {@link
  *     app.lacuna.selection.FileItem#NO_PERMISSIONS}
  * @param method the trade's name of the compression method
+ * @param checksum CRC-32 of the contents, where the archive shows it to everybody
  */
 public record ArchiveEntry(
         int index,
@@ -21,7 +23,8 @@ public record ArchiveEntry(
         Instant modified,
         int permissions,
         Protection protection,
-        String method) {
+        String method,
+        OptionalInt checksum) {
 
     /** The last part of the path. */
     public String name() {

@@ -7,6 +7,7 @@ import app.lacuna.failure.WrongPassword;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.List;
 
 /**
  * A finished archive. Call order: {@link #listing} at any time; {@link #unlock} before {@link
@@ -16,6 +17,11 @@ import java.io.InputStream;
 public interface ArchiveReader extends Closeable {
     /** With hidden names this changes when the archive is unlocked. */
     Listing listing();
+
+    /** What everybody can read, without the password; stays the same when it is unlocked. */
+    default Listing outside() {
+        return listing();
+    }
 
     /**
      * Keeps what is needed of the password, not the password itself. Whole archives without
@@ -41,6 +47,14 @@ public interface ArchiveReader extends Closeable {
      * @throws app.lacuna.failure.DamagedArchive if it was damaged or changed by somebody
      */
     void check(ProgressListener listener, CancelToken cancel) throws IOException;
+
+    /**
+     * A hint that these entries will be opened next, from this thread or another: what they need
+     * can be worked out together, which for many small entries is several times faster.
+     */
+    default void prepare(List<ArchiveEntry> next) throws IOException {
+        // nothing to work out ahead
+    }
 
     /**
      * The contents of an entry. Reading to the end checks them: the last {@code read} throws {@link

@@ -3,26 +3,20 @@ package app.lacuna.archive;
 import app.lacuna.selection.FileItem;
 import java.io.Closeable;
 import java.io.IOException;
-import java.util.function.LongConsumer;
+import java.util.List;
 
 /**
- * An archive that is being written. Call order: {@link #add} for every item, each perhaps taken
- * back, then {@link #finish}. One thread at a time. Closing wipes the keys and leaves the target
- * open: it belongs to whoever opened it.
+ * An archive that is being written. Call order: {@link #addAll} once or more, then {@link #finish}.
+ * One thread at a time; the writer itself uses all processors. Closing wipes the keys and leaves
+ * the target open: it belongs to whoever opened it.
  */
 public interface ArchiveWriter extends Closeable {
     /**
-     * Reads the item from disk and appends it.
-     *
-     * @param onRead told how many bytes were read, once per buffer; what it throws stops the work
-     * @return the number of bytes of contents that were packed
-     * @throws app.lacuna.failure.SourceUnreadable if reading failed; the archive is as it was
-     *     before
+     * Reads the items from disk, each as it is at that moment, and appends them in their order.
+     * What can not be read is reported to the watch and left out; trouble with the target is
+     * thrown.
      */
-    long add(FileItem item, LongConsumer onRead) throws IOException;
-
-    /** Undoes the last {@link #add}. */
-    void takeBackLast() throws IOException;
+    void addAll(List<FileItem> items, PackingWatch watch) throws IOException;
 
     /** Writes what makes it an archive. Nothing can be added afterwards. */
     void finish() throws IOException;

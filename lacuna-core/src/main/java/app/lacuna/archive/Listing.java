@@ -9,12 +9,25 @@ import java.util.List;
  *
  * @param names hidden if there is one protected entry that holds (or, while it is locked, seems to
  *     hold) the real archive
- * @param archiveBytes the size of the archive itself
+ * @param archive the file, of a split archive the last
+ * @param archiveBytes the size of the archive itself, all parts together
+ * @param volumes how many files it is in
+ * @param comment a hint or opening note that everybody can read, without the password
  */
 public record Listing(
-        Path archive, long archiveBytes, String comment, Names names, List<ArchiveEntry> entries) {
+        Path archive,
+        long archiveBytes,
+        int volumes,
+        String comment,
+        Names names,
+        List<ArchiveEntry> entries) {
     public Listing {
         entries = List.copyOf(entries);
+    }
+
+    /** The same archive with other entries. */
+    public Listing with(Names otherNames, List<ArchiveEntry> otherEntries) {
+        return new Listing(archive, archiveBytes, volumes, comment, otherNames, otherEntries);
     }
 
     public long totalBytes() {

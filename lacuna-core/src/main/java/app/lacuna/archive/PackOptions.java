@@ -1,30 +1,61 @@
 package app.lacuna.archive;
 
 import app.lacuna.compression.Level;
+import app.lacuna.compression.Method;
+import java.nio.charset.StandardCharsets;
 
-/** How an archive is written. */
-public record PackOptions(Protection protection, Names names, Level level) {
+/**
+ * How an archive is written.
+ *
+ * @param method STORED, DEFLATE, or one that only newer tools read
+ * @param note a hint or an opening note that everybody can read, without the password; may be empty
+ */
+public record PackOptions(
+        Protection protection, Names names, Method method, Level level, String note) {
+    /** The field for it has 65,535 bytes; a note is a few lines. */
+    public static final int MAX_NOTE_BYTES = 4_000;
+
     public static final PackOptions STANDARD =
-            new PackOptions(Protection.AES_256, Names.VISIBLE, Level.BALANCED);
+            new PackOptions(Protection.AES_256, Names.VISIBLE, Method.DEFLATE, Level.BALANCED, "");
 
     public PackOptions {
-        if (protection == Protection.TRADITIONAL) {
-            throw new IllegalArgumentException("traditional encryption is not written");
+        if (names == Names.HIDDEN && !protection.canHideNames()) {
+            throw new IllegalArgumentException("names are hidden by AES only");
         }
-        if (names == Names.HIDDEN && !protection.needsPassword()) {
-            throw new IllegalArgumentException("names are hidden by encryption");
+        if (!method.isWritten()) {
+            throw new IllegalArgumentException("not written: " + method);
         }
+        if (!isUsableNote(note)) {
+            throw new IllegalArgumentException("the note is too long or no plain text");
+        }
+        if (level == Level.STORE) {
+            method = Method.STORED;
+        }
+    }
+
+    /** Text of a few lines, without control characters, which could be taken for structure. */
+    public static boolean isUsableNote(String note) {
+        return note.getBytes(StandardCharsets.UTF_8).length <= MAX_NOTE_BYTES
+                && note.chars().noneMatch(c -> Character.isISOControl(c) && c != '\n');
     }
 
     public PackOptions withProtection(Protection other) {
-        return new PackOptions(other, names, level);
+        return new PackOptions(other, names, method, level, note);
     }
 
     public PackOptions withNames(Names other) {
-        return new PackOptions(protection, other, level);
+        return new PackOptions(protection, other, method, level, note);
+    }
+
+    public PackOptions withMethod(Method other) {
+        return new PackOptions(protection, names, other, level, note);
     }
 
     public PackOptions withLevel(Level other) {
-        return new PackOptions(protection, names, other);
+        return new PackOptions(protection, names, method, other, note);
+    }
+
+    public PackOptions withNote(String other) {
+        return new PackOptions(protection, names, method, level, other);
     }
 }

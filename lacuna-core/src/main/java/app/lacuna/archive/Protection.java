@@ -29,6 +29,14 @@ public enum Protection {
         };
     }
 
+    /**
+     * Hidden names need the authentication and the counter mode of AES. Under traditional
+     * encryption the archive inside would fall at once, since its first bytes are known.
+     */
+    public boolean canHideNames() {
+        return strength().isPresent();
+    }
+
     public boolean needsPassword() {
         return this != NONE;
     }

@@ -1,10 +1,17 @@
 package app.lacuna.base;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** A number of bytes, written in decimal units: one MB is 1,000,000 bytes. */
 public record ByteCount(long bytes) implements Comparable<ByteCount> {
     private static final String[] UNITS = {"kB", "MB", "GB", "TB", "PB", "EB"};
+
+    private static final Pattern WITH_UNIT =
+            Pattern.compile("(\\d+(?:\\.\\d+)?) ?([KMGT]i?)?B?", Pattern.CASE_INSENSITIVE);
 
     public ByteCount {
         if (bytes < 0) {
@@ -41,5 +48,28 @@ public record ByteCount(long bytes) implements Comparable<ByteCount> {
 
     private static double rounded(double value) {
         return value < 99.95 ? value : Math.rint(value);
+    }
+
+    /**
+     * Bytes, or a number with a unit: MB and its like are decimal, MiB and its like binary.
+     *
+     * @throws NumberFormatException if it is neither
+     */
+    public static ByteCount parse(String text) {
+        Matcher matcher = WITH_UNIT.matcher(text.trim());
+        if (!matcher.matches()) {
+            throw new NumberFormatException("no size");
+        }
+        String prefix = matcher.group(2) == null ? "" : matcher.group(2).toUpperCase(Locale.ROOT);
+        long unit = 1;
+        for (int i = 0; i < " KMGT".indexOf(prefix.isEmpty() ? ' ' : prefix.charAt(0)); i++) {
+            unit *= prefix.endsWith("I") ? 1024 : 1000;
+        }
+        BigDecimal bytes = new BigDecimal(matcher.group(1)).multiply(BigDecimal.valueOf(unit));
+        try {
+            return new ByteCount(bytes.setScale(0, RoundingMode.DOWN).longValueExact());
+        } catch (ArithmeticException e) {
+            throw new NumberFormatException("too large");
+        }
     }
 }

@@ -6,7 +6,6 @@ import java.nio.ByteOrder;
 import java.security.GeneralSecurityException;
 import java.util.Arrays;
 import javax.crypto.Cipher;
-import javax.crypto.spec.SecretKeySpec;
 
 /**
  * AES in counter mode (SP 800-38A, section 6.5) with a 128-bit little-endian counter that starts at
@@ -28,13 +27,8 @@ final class CounterKeystream implements AutoCloseable {
     private long nextBlock = 1;
     private int used = CHUNK;
 
-    CounterKeystream(byte[] key) {
-        try {
-            aes = Cipher.getInstance("AES/ECB/NoPadding");
-            aes.init(Cipher.ENCRYPT_MODE, new SecretKeySpec(key, "AES"));
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("every Java platform has AES", e);
-        }
+    CounterKeystream(byte[] key, Primitives primitives) {
+        aes = primitives.aes(key);
     }
 
     /** Combines {@code length} bytes of {@code in} with the keystream into {@code out}. */

@@ -1,6 +1,7 @@
 package app.lacuna.cipher;
 
 import java.util.Arrays;
+import java.util.List;
 
 /**
  * The keys of one entry as "AES encryption, AE-1 and AE-2" cuts them from the derived bytes: AES
@@ -23,6 +24,15 @@ public final class EntryKeys implements AutoCloseable {
     public static EntryKeys derive(KeyDerivation password, AesStrength strength, byte[] salt) {
         int length = 2 * strength.keyBytes() + VERIFICATION_BYTES;
         return new EntryKeys(password.derive(salt, ITERATIONS, length), strength.keyBytes());
+    }
+
+    /** One for each salt, in their order; much faster than one by one. */
+    public static List<EntryKeys> deriveAll(
+            KeyDerivation password, AesStrength strength, List<byte[]> salts) {
+        int length = 2 * strength.keyBytes() + VERIFICATION_BYTES;
+        return password.deriveAll(salts, ITERATIONS, length).stream()
+                .map(derived -> new EntryKeys(derived, strength.keyBytes()))
+                .toList();
     }
 
     byte[] aesKey() {

@@ -3,41 +3,39 @@ package app.lacuna.extract;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.FreeSpace;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
-import app.lacuna.base.StagedFile;
-import app.lacuna.base.StagedFile.Existing;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.PasswordRequired;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
 import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.pipeline.Batches;
+import app.lacuna.pipeline.InOrder;
+import app.lacuna.pipeline.Workers;
 import app.lacuna.selection.ItemKind;
+import app.lacuna.staging.FreeSpace;
+import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.ByteBuffer;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
 /**
- * Extracts entries into a folder. Every file is written beside its place and gets its name only
- * when its check has passed. Links are made last, so that nothing can be written through them;
- * folders get their times when everything is in them.
+ * Extracts entries into a folder. What goes where is decided entry by entry, in order; files are
+ * then written on all processors ({@link EntryFiles}). Links are made last, so that nothing can be
+ * written through them; folders get their times when everything is in them.
  *
  * <p>One extractor does one extraction.
  */
 public final class Extractor {
-    private static final int BUFFER_BYTES = 1 << 16;
-
     private final ArchiveReader reader;
     private final ExtractOptions options;
     private final ProgressListener listener;
@@ -45,7 +43,7 @@ public final class Extractor {
     private final NamingRules rules;
     private final TargetFolders folders;
     private final Conflicts conflicts;
-    private final byte[] buffer = new byte[BUFFER_BYTES];
+    private final Claims claims = new Claims();
     private ProgressMeter meter;
 
     public Extractor(
@@ -80,18 +78,57 @@ public final class Extractor {
         meter = new ProgressMeter(listener, Stage.EXTRACTING, bytes, entries.size());
         List<ExtractedEntry> results = new ArrayList<>();
         try {
-            for (ArchiveEntry entry : linksLast(entries)) {
+            writeFiles(entries, results);
+            for (ArchiveEntry link : ofKind(entries, true)) {
                 cancel.check();
-                meter.startItem(entry.path());
-                results.add(extract(entry));
+                meter.startItem(link.path());
+                results.add(makeLink(link));
                 meter.itemDone();
             }
         } finally {
-            Arrays.fill(buffer, (byte) 0);
             restoreFolders(results);
         }
         meter.finish();
         return new ExtractReport(options.folder(), results);
+    }
+
+    private void writeFiles(List<ArchiveEntry> entries, List<ExtractedEntry> results)
+            throws IOException {
+        try (Workers workers = Workers.start();
+                InOrder<List<ExtractedEntry>> order =
+                        new InOrder<>(workers, 4L * workers.count(), done -> take(done, results))) {
+            Batches<EntryFiles.Plan> batches =
+                    new Batches<>((share, bytes) -> order.submit(1, () -> write(share)));
+            for (ArchiveEntry entry : ofKind(entries, false)) {
+                cancel.check();
+                EntryPath path = EntryPath.of(entry.path(), rules);
+                if (claims.mayCollide(options.folder(), path, entry.kind())) {
+                    // What is under way has to be on disk before this one's place is decided.
+                    batches.flush();
+                    order.finish();
+                }
+                EntryFiles.Plan plan = plan(entry, path);
+                claims.add(plan);
+                batches.add(plan, plan.isToBeWritten() ? entry.size() : 0);
+            }
+            batches.flush();
+            order.finish();
+        }
+    }
+
+    private List<ExtractedEntry> write(List<EntryFiles.Plan> share) throws IOException {
+        try (EntryFiles files = new EntryFiles(reader, options.folder(), meter, cancel)) {
+            return files.write(share);
+        }
+    }
+
+    private void take(List<ExtractedEntry> done, List<ExtractedEntry> results) throws IOException {
+        for (ExtractedEntry result : done) {
+            results.add(result);
+            if (result.result().cameOut() && result.entry().kind() == ItemKind.FILE) {
+                conflicts.written(result.target().orElseThrow());
+            }
+        }
     }
 
     private void requireUnlocked(List<ArchiveEntry> entries) throws PasswordRequired {
@@ -133,29 +170,23 @@ public final class Extractor {
         }
     }
 
-    private static List<ArchiveEntry> linksLast(List<ArchiveEntry> entries) {
-        List<ArchiveEntry> ordered = new ArrayList<>(entries);
-        ordered.removeIf(entry -> entry.kind() == ItemKind.LINK);
-        entries.stream().filter(entry -> entry.kind() == ItemKind.LINK).forEach(ordered::add);
-        return ordered;
+    private static List<ArchiveEntry> ofKind(List<ArchiveEntry> entries, boolean links) {
+        return entries.stream().filter(entry -> entry.kind() == ItemKind.LINK == links).toList();
     }
 
-    private ExtractedEntry extract(ArchiveEntry entry) throws IOException {
-        EntryPath path = EntryPath.of(entry.path(), rules);
+    /** Where the entry goes, or what has become of it already. */
+    private EntryFiles.Plan plan(ArchiveEntry entry, EntryPath path) throws IOException {
         if (path.refusal().isPresent()) {
-            return ExtractedEntry.refused(entry, path.refusal().get());
+            return EntryFiles.Plan.done(ExtractedEntry.refused(entry, path.refusal().get()));
         }
         try {
             return entry.kind() == ItemKind.FOLDER
-                    ? makeFolder(entry, path)
-                    : extractInto(entry, path);
-        } catch (DamagedArchive e) {
-            return ExtractedEntry.failed(entry, ExtractedEntry.Result.DAMAGED, e);
-        } catch (UnsupportedFeature e) {
-            return ExtractedEntry.failed(entry, ExtractedEntry.Result.UNSUPPORTED, e);
+                    ? EntryFiles.Plan.done(makeFolder(entry, path))
+                    : place(entry, path);
         } catch (IOException e) {
             requireStillSpace(entry);
-            return ExtractedEntry.failed(entry, ExtractedEntry.Result.NOT_WRITTEN, e);
+            return EntryFiles.Plan.done(
+                    ExtractedEntry.failed(entry, ExtractedEntry.Result.NOT_WRITTEN, e));
         }
     }
 
@@ -173,49 +204,43 @@ public final class Extractor {
                 : ExtractedEntry.refused(entry, NameRefusal.BLOCKED);
     }
 
-    private ExtractedEntry extractInto(ArchiveEntry entry, EntryPath path) throws IOException {
+    private EntryFiles.Plan place(ArchiveEntry entry, EntryPath path) throws IOException {
         int last = path.parts().size() - 1;
         Optional<Path> parent = folders.ensure(path.parts().subList(0, last));
         if (parent.isEmpty()) {
-            return ExtractedEntry.refused(entry, NameRefusal.BLOCKED);
+            return EntryFiles.Plan.done(ExtractedEntry.refused(entry, NameRefusal.BLOCKED));
         }
         Path wanted = parent.get().resolve(path.parts().get(last));
         Conflicts.Decision decision = conflicts.decide(entry, wanted);
         if (decision.target().isEmpty()) {
-            return ExtractedEntry.skipped(entry);
+            return EntryFiles.Plan.done(ExtractedEntry.skipped(entry));
         }
         Path target = decision.target().get();
         boolean renamed = path.mapped() || !target.equals(wanted);
-        if (entry.kind() == ItemKind.LINK) {
-            return makeLink(entry, target, decision.replaces(), renamed);
-        }
-        writeFile(entry, target, decision.replaces() ? Existing.REPLACE : Existing.KEEP);
-        conflicts.written(target);
-        return ExtractedEntry.out(entry, target, renamed);
+        return EntryFiles.Plan.write(
+                ExtractedEntry.out(entry, target, renamed), target, decision.replaces());
     }
 
-    private void writeFile(ArchiveEntry entry, Path target, Existing existing) throws IOException {
-        try (InputStream in = reader.open(entry);
-                StagedFile staged =
-                        FileAttributesRestorer.hasPermissions(entry, target)
-                                ? StagedFile.privateBeside(target)
-                                : StagedFile.beside(target)) {
-            int count;
-            while ((count = in.read(buffer)) > 0) {
-                cancel.check();
-                ByteBuffer out = ByteBuffer.wrap(buffer, 0, count);
-                while (out.hasRemaining()) {
-                    staged.channel().write(out);
-                }
-                meter.addBytes(count);
-            }
-            FileAttributesRestorer.restore(entry, staged.temporary());
-            staged.publish(existing);
+    private ExtractedEntry makeLink(ArchiveEntry entry) throws IOException {
+        EntryFiles.Plan plan = plan(entry, EntryPath.of(entry.path(), rules));
+        if (!plan.isToBeWritten()) {
+            return plan.result();
+        }
+        try {
+            return makeLink(plan);
+        } catch (DamagedArchive e) {
+            return ExtractedEntry.failed(entry, ExtractedEntry.Result.DAMAGED, e);
+        } catch (UnsupportedFeature e) {
+            return ExtractedEntry.failed(entry, ExtractedEntry.Result.UNSUPPORTED, e);
+        } catch (IOException e) {
+            requireStillSpace(entry);
+            return ExtractedEntry.failed(entry, ExtractedEntry.Result.NOT_WRITTEN, e);
         }
     }
 
-    private ExtractedEntry makeLink(
-            ArchiveEntry entry, Path link, boolean replaces, boolean renamed) throws IOException {
+    private ExtractedEntry makeLink(EntryFiles.Plan plan) throws IOException {
+        ArchiveEntry entry = plan.entry();
+        Path link = plan.target();
         Optional<byte[]> contents;
         try (InputStream in = reader.open(entry)) {
             contents = LinkTarget.read(in, entry);
@@ -226,7 +251,7 @@ public final class Extractor {
             return ExtractedEntry.refused(entry, NameRefusal.LINK_LEADS_OUT);
         }
         try {
-            if (replaces) {
+            if (plan.existing() == Existing.REPLACE) {
                 Files.delete(link);
             }
             Files.createSymbolicLink(link, target.get());
@@ -235,7 +260,7 @@ public final class Extractor {
         }
         meter.addBytes(entry.size());
         conflicts.written(link);
-        return ExtractedEntry.out(entry, link, renamed);
+        return plan.result();
     }
 
     /** Deepest first: setting a time inside would change that of the folder around it. */

@@ -6,6 +6,7 @@ import java.util.List;
 /** The root of everything that Lacuna itself refuses or can not do. */
 public abstract sealed class LacunaException extends IOException
         permits DamagedArchive,
+                LimitExceeded,
                 NotAnArchive,
                 NotEnoughSpace,
                 NothingToPack,
@@ -15,6 +16,7 @@ public abstract sealed class LacunaException extends IOException
                 TargetExists,
                 TargetUnusable,
                 UnsupportedFeature,
+                VolumeMissing,
                 WrongPassword {
     private final transient List<Object> facts;
 

@@ -2,15 +2,14 @@ package app.lacuna.job;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.ArchiveWriter;
+import app.lacuna.archive.Limits;
+import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.FreeSpace;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Stage;
-import app.lacuna.base.StagedFile;
-import app.lacuna.base.StagedFile.Existing;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.NothingToPack;
@@ -23,8 +22,9 @@ import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.OwnOutput;
+import app.lacuna.staging.FreeSpace;
+import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -71,7 +71,7 @@ public final class PackJob {
             throw new NothingToPack(selection.leftOut().size());
         }
         requireUsableTarget();
-        try (StagedFile staged = stage()) {
+        try (StagedVolumes staged = new StagedVolumes(request.target())) {
             return run(selection, staged);
         }
     }
@@ -87,63 +87,68 @@ public final class PackJob {
         }
     }
 
-    private StagedFile stage() throws TargetUnusable {
-        try {
-            return StagedFile.beside(request.target());
-        } catch (IOException e) {
-            throw new TargetUnusable(request.target().getParent(), e);
-        }
-    }
-
-    private PackResult run(FileSelection selection, StagedFile staged) throws IOException {
+    private PackResult run(FileSelection selection, StagedVolumes staged) throws IOException {
         long start = System.nanoTime();
-        ItemPacker packer = write(selection, staged);
+        PackingReport report = write(selection, staged);
         Duration packing = Duration.ofNanos(System.nanoTime() - start);
         List<LeftOut> leftOut = new ArrayList<>(selection.leftOut());
-        leftOut.addAll(packer.leftOut());
-        if (packer.packed().isEmpty()) {
+        leftOut.addAll(report.leftOut());
+        if (report.packed().isEmpty()) {
             throw new NothingToPack(leftOut.size());
         }
         Optional<ProofReport> proof =
                 request.afterPacking() == PackRequest.AfterPacking.PROVE
-                        ? Optional.of(prove(staged.temporary(), packer.packed()))
+                        ? Optional.of(prove(staged.temporaries(), report.packed()))
                         : Optional.empty();
         cancel.check();
-        publish(staged);
+        staged.publish(request.ifTargetExists());
         return new PackResult(
-                request.target(),
+                staged.names(),
                 request.options(),
-                Files.size(request.target()),
-                packer.packed(),
+                bytesOf(staged.names()),
+                report.packed(),
                 leftOut,
                 selection.renamed(),
-                packer.unsteady(),
+                report.unsteady(),
                 packing,
                 proof);
     }
 
-    private ItemPacker write(FileSelection selection, StagedFile staged) throws IOException {
-        try (ArchiveWriter writer =
-                ZipArchives.write(staged.channel(), request.options(), password, random)) {
+    private static long bytesOf(List<Path> files) throws IOException {
+        long bytes = 0;
+        for (Path file : files) {
+            bytes += Files.size(file);
+        }
+        return bytes;
+    }
+
+    private PackingReport write(FileSelection selection, StagedVolumes staged) throws IOException {
+        try (ArchiveWriter writer = open(staged)) {
             ProgressMeter meter =
                     new ProgressMeter(
                             listener,
                             Stage.PACKING,
                             selection.totalBytes(),
                             selection.items().size());
-            ItemPacker packer = new ItemPacker(writer, meter, cancel);
-            for (FileItem item : selection.items()) {
-                packer.pack(item);
-            }
+            PackingReport report = new PackingReport(meter, cancel);
+            writer.addAll(selection.items(), report);
             writer.finish();
             meter.finish();
             staged.force();
-            return packer;
+            return report;
         } catch (LacunaException e) {
             throw e;
         } catch (IOException e) {
             throw writingFailed(selection, e);
         }
+    }
+
+    private ArchiveWriter open(StagedVolumes staged) throws IOException {
+        PackOptions options = request.options();
+        return request.volumeBytes().isPresent()
+                ? ZipArchives.writeSplit(
+                        staged, request.volumeBytes().getAsLong(), options, password, random)
+                : ZipArchives.write(staged.add(), options, password, random);
     }
 
     /** Sources fail with types of their own, so what arrives here is trouble with the target. */
@@ -155,8 +160,8 @@ public final class PackJob {
         return new TargetUnusable(folder, cause);
     }
 
-    private ProofReport prove(Path archive, List<FileItem> packed) throws IOException {
-        try (ArchiveReader reader = Archives.open(archive)) {
+    private ProofReport prove(List<Path> archive, List<FileItem> packed) throws IOException {
+        try (ArchiveReader reader = ZipArchives.open(archive, Limits.NONE)) {
             if (password.isPresent()) {
                 reader.unlock(password.get());
             }
@@ -165,14 +170,6 @@ public final class PackJob {
                 throw new ProofFailed(report.notWhole(), report.entries().size());
             }
             return report;
-        }
-    }
-
-    private void publish(StagedFile staged) throws IOException {
-        try {
-            staged.publish(request.ifTargetExists());
-        } catch (FileAlreadyExistsException e) {
-            throw new TargetExists(request.target());
         }
     }
 }

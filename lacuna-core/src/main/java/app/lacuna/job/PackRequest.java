@@ -1,20 +1,24 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.StagedFile.Existing;
 import app.lacuna.selection.FileSelection;
+import app.lacuna.staging.StagedFile.Existing;
 import java.nio.file.Path;
+import java.util.OptionalLong;
 
 /**
  * What to pack, where to, and how.
  *
+ * @param volumeBytes the size of the parts, if the archive is to be split
  * @param ifTargetExists whether an archive of that name may be replaced; it is replaced only by one
- *     that has been proved, if a proof is wanted
+ *     that has been proved, if a proof is wanted, and never by a split one: many files can not be
+ *     exchanged in one step
  */
 public record PackRequest(
         FileSelection selection,
         Path target,
         PackOptions options,
+        OptionalLong volumeBytes,
         Existing ifTargetExists,
         AfterPacking afterPacking) {
 
@@ -25,5 +29,18 @@ public record PackRequest(
 
     public PackRequest {
         target = target.toAbsolutePath().normalize();
+        if (volumeBytes.isPresent() && ifTargetExists == Existing.REPLACE) {
+            throw new IllegalArgumentException("a split archive replaces nothing");
+        }
+    }
+
+    /** In one file. */
+    public PackRequest(
+            FileSelection selection,
+            Path target,
+            PackOptions options,
+            Existing ifTargetExists,
+            AfterPacking afterPacking) {
+        this(selection, target, options, OptionalLong.empty(), ifTargetExists, afterPacking);
     }
 }

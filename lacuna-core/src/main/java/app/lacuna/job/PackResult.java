@@ -13,12 +13,13 @@ import java.util.Optional;
 /**
  * What was done.
  *
+ * @param files the archive: one file, or the parts of a split one in their order
  * @param packed the items as they were when they were read
  * @param unsteady paths inside the archive of files that kept changing while they were read
  * @param proof empty if none was wanted
  */
 public record PackResult(
-        Path archive,
+        List<Path> files,
         PackOptions options,
         long archiveBytes,
         List<FileItem> packed,
@@ -27,6 +28,14 @@ public record PackResult(
         List<String> unsteady,
         Duration packing,
         Optional<ProofReport> proof) {
+    public PackResult {
+        files = List.copyOf(files);
+    }
+
+    /** The file to open: of a split archive the last part, which any part leads to. */
+    public Path archive() {
+        return files.get(files.size() - 1);
+    }
 
     public long contentBytes() {
         return packed.stream().mapToLong(FileItem::size).sum();

@@ -14,6 +14,8 @@ public record LeftOut(Path source, Reason reason) {
         GONE,
         /** It is the archive that is being written, or one of its working files. */
         OUTPUT_ITSELF,
+        /** A rule says so. */
+        EXCLUDED,
         /** It is in the selection already, as part of a chosen folder. */
         ALREADY_INCLUDED;
 

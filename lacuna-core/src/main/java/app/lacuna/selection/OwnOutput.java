@@ -1,6 +1,6 @@
 package app.lacuna.selection;
 
-import app.lacuna.base.StagedFile;
+import app.lacuna.staging.StagedFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;

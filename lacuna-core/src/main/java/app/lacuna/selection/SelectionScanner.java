@@ -30,6 +30,7 @@ public final class SelectionScanner {
     private final List<FileItem> items = new ArrayList<>();
     private final List<LeftOut> leftOut = new ArrayList<>();
     private final List<Renamed> renamed = new ArrayList<>();
+    private final ExcludeRules rules;
     private final CancelToken cancel;
     private final Consumer<FileItem> found;
 
@@ -39,8 +40,13 @@ public final class SelectionScanner {
 
     /** {@code found} hears of every item as it is found, on the scanning thread. */
     public SelectionScanner(CancelToken cancel, Consumer<FileItem> found) {
+        this(cancel, found, ExcludeRules.NONE);
+    }
+
+    public SelectionScanner(CancelToken cancel, Consumer<FileItem> found, ExcludeRules rules) {
         this.cancel = cancel;
         this.found = found;
+        this.rules = rules;
     }
 
     /**
@@ -97,6 +103,10 @@ public final class SelectionScanner {
 
     private Optional<FileItem> take(Pending pending) {
         Path source = pending.source();
+        if (rules.exclude(pending.path())) {
+            leftOut.add(new LeftOut(source, LeftOut.Reason.EXCLUDED));
+            return Optional.empty();
+        }
         try {
             Optional<FileItem> read = reader.read(source, pending.path());
             if (read.isEmpty()) {

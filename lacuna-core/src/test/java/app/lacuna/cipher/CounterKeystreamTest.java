@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.security.GeneralSecurityException;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Random;
 import javax.crypto.Cipher;
 import javax.crypto.spec.SecretKeySpec;
@@ -24,10 +25,48 @@ class CounterKeystreamTest {
                 + " 8ea2b7ca516745bfeafc49904b496089"
     })
     void blockCipherIsThatOfFips197(String key, String expected) throws GeneralSecurityException {
-        Cipher aes = Cipher.getInstance("AES/ECB/NoPadding");
-        aes.init(Cipher.ENCRYPT_MODE, new SecretKeySpec(HEX.parseHex(key), "AES"));
-        byte[] block = aes.doFinal(HEX.parseHex("00112233445566778899aabbccddeeff"));
-        assertThat(HEX.formatHex(block)).isEqualTo(expected);
+        for (Primitives primitives : List.of(Primitives.jdk(), Primitives.fastest())) {
+            Cipher aes = primitives.aes(HEX.parseHex(key));
+            byte[] block = aes.update(HEX.parseHex("00112233445566778899aabbccddeeff"));
+            assertThat(HEX.formatHex(block)).as("%s", primitives).isEqualTo(expected);
+        }
+    }
+
+    @Test
+    void everyProviderGivesTheSameStream() {
+        byte[] key = HEX.parseHex("000102030405060708090a0b0c0d0e0f1011121314151617");
+        byte[] plain = new byte[50_001];
+        new Random(9).nextBytes(plain);
+        byte[] first = new byte[plain.length];
+        byte[] second = new byte[plain.length];
+        Primitives other = Primitives.nativeOnes().orElseThrow(); // loads on every system of ours
+        try (CounterKeystream a = new CounterKeystream(key, Primitives.jdk());
+                CounterKeystream b = new CounterKeystream(key, other)) {
+            a.combine(plain, 0, first, 0, plain.length);
+            b.combine(plain, 0, second, 0, plain.length);
+        }
+        assertThat(second).isEqualTo(first);
+    }
+
+    @Test
+    void anyPlaceCanBeReachedDirectly() {
+        byte[] plain = new byte[70_000];
+        new Random(5).nextBytes(plain);
+        byte[] whole = new byte[plain.length];
+        try (KeyDerivation derivation = new KeyDerivation(new byte[] {'p'});
+                EntryKeys keys = EntryKeys.derive(derivation, AesStrength.AES_256, new byte[16]);
+                SealedStream stream = new SealedStream(keys);
+                RandomAccessCipher cipher = new RandomAccessCipher(keys, Primitives.fastest())) {
+            stream.encrypt(plain, 0, plain.length, whole);
+            Random random = new Random(6);
+            for (int i = 0; i < 200; i++) {
+                int at = random.nextInt(plain.length);
+                int length = random.nextInt(plain.length - at);
+                byte[] part = Arrays.copyOfRange(whole, at, at + length);
+                cipher.combineAt(at, part, 0, length);
+                assertThat(part).isEqualTo(Arrays.copyOfRange(plain, at, at + length));
+            }
+        }
     }
 
     /**
@@ -42,7 +81,7 @@ class CounterKeystreamTest {
         aes.init(Cipher.ENCRYPT_MODE, new SecretKeySpec(key, "AES"));
         int blocks = 1100; // more than two refills, and past a carry into the second byte
         byte[] stream = new byte[16 * blocks];
-        try (CounterKeystream keystream = new CounterKeystream(key)) {
+        try (CounterKeystream keystream = new CounterKeystream(key, Primitives.jdk())) {
             keystream.combine(new byte[stream.length], 0, stream, 0, stream.length);
         }
         for (int n = 1; n <= blocks; n++) {
@@ -61,12 +100,12 @@ class CounterKeystreamTest {
         byte[] plain = new byte[40_000];
         new Random(3).nextBytes(plain);
         byte[] whole = new byte[plain.length];
-        try (CounterKeystream keystream = new CounterKeystream(key)) {
+        try (CounterKeystream keystream = new CounterKeystream(key, Primitives.jdk())) {
             keystream.combine(plain, 0, whole, 0, plain.length);
         }
         byte[] pieces = new byte[plain.length + 3];
         Random random = new Random(4);
-        try (CounterKeystream keystream = new CounterKeystream(key)) {
+        try (CounterKeystream keystream = new CounterKeystream(key, Primitives.jdk())) {
             for (int done = 0; done < plain.length; ) {
                 int count = Math.min(plain.length - done, 1 + random.nextInt(9_001));
                 keystream.combine(plain, done, pieces, done + 3, count);

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
+import java.util.ArrayList;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Random;
 import javax.crypto.SecretKeyFactory;
 import javax.crypto.spec.PBEKeySpec;
@@ -33,6 +35,28 @@ class KeyDerivationTest {
         try (KeyDerivation derivation = new KeyDerivation(utf8(password))) {
             byte[] derived = derivation.derive(utf8(salt), iterations, length);
             assertThat(HexFormat.of().formatHex(derived)).isEqualTo(expected);
+            List<byte[]> lanes = derivation.deriveAll(List.of(utf8(salt)), iterations, length);
+            assertThat(HexFormat.of().formatHex(lanes.get(0))).isEqualTo(expected);
+        }
+    }
+
+    /** More than fit into one set of lanes, and every length of AES entries. */
+    @ParameterizedTest
+    @CsvSource({"1, 66", "16, 66", "17, 66", "40, 34", "33, 50", "5, 20", "3, 1"})
+    void togetherGivesTheSameAsOneByOne(int count, int length) {
+        Random random = new Random(count);
+        List<byte[]> salts = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            byte[] salt = new byte[8 + random.nextInt(80)];
+            random.nextBytes(salt);
+            salts.add(salt);
+        }
+        try (KeyDerivation derivation = new KeyDerivation(utf8("sluice"))) {
+            List<byte[]> together = derivation.deriveAll(salts, 100, length);
+            assertThat(together).hasSize(count);
+            for (int i = 0; i < count; i++) {
+                assertThat(together.get(i)).isEqualTo(derivation.derive(salts.get(i), 100, length));
+            }
         }
     }
 

@@ -3,12 +3,11 @@ package app.lacuna.cipher;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Random;
 import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,12 +21,12 @@ class SealedStreamTest {
                 + " b617318655057264e28bc0b6fb378c8ef146be00",
         "4a656665, what do ya want for nothing?, effcdf6ae5eb2fa2d27416d5f184df9c259a7c79"
     })
-    void codeIsThatOfRfc2202(String key, String data, String expected)
-            throws GeneralSecurityException {
-        Mac mac = Mac.getInstance("HmacSHA1");
-        mac.init(new SecretKeySpec(HexFormat.of().parseHex(key), "HmacSHA1"));
-        byte[] code = mac.doFinal(data.getBytes(StandardCharsets.US_ASCII));
-        assertThat(HexFormat.of().formatHex(code)).isEqualTo(expected);
+    void codeIsThatOfRfc2202(String key, String data, String expected) {
+        for (Primitives primitives : List.of(Primitives.jdk(), Primitives.fastest())) {
+            Mac mac = primitives.hmacSha1(HexFormat.of().parseHex(key));
+            byte[] code = mac.doFinal(data.getBytes(StandardCharsets.US_ASCII));
+            assertThat(HexFormat.of().formatHex(code)).as("%s", primitives).isEqualTo(expected);
+        }
     }
 
     private static SealedStream stream(AesStrength strength, String password) {

@@ -48,7 +48,7 @@ class PackageOrderTest {
                     .layer("job")
                     .definedBy("app.lacuna.job")
                     .layer("uses")
-                    .definedBy("app.lacuna.proof", "app.lacuna.extract")
+                    .definedBy("app.lacuna.proof", "app.lacuna.extract", "app.lacuna.exposure")
                     .layer("zip")
                     .definedBy("app.lacuna.archive.zip")
                     .layer("archive")
@@ -57,7 +57,11 @@ class PackageOrderTest {
                     .definedBy(
                             "app.lacuna.cipher", "app.lacuna.compression", "app.lacuna.selection")
                     .layer("base")
-                    .definedBy("app.lacuna.base", "app.lacuna.failure")
+                    .definedBy(
+                            "app.lacuna.base",
+                            "app.lacuna.failure",
+                            "app.lacuna.staging",
+                            "app.lacuna.pipeline")
                     .whereLayer("job")
                     .mayNotBeAccessedByAnyLayer()
                     .whereLayer("uses")

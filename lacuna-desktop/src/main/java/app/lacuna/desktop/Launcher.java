@@ -1,5 +1,7 @@
 package app.lacuna.desktop;
 
+import app.lacuna.staging.Leftovers;
+import app.lacuna.staging.StateFolder;
 import javafx.application.Application;
 
 /** The start. A class of its own: JavaFX on the class path does not start from an Application. */
@@ -7,6 +9,7 @@ public final class Launcher {
     private Launcher() {}
 
     public static void main(String[] arguments) {
+        Leftovers.start(StateFolder.ofThisUser());
         Application.launch(LacunaApp.class, arguments);
     }
 }

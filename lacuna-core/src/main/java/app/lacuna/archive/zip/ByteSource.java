@@ -1,5 +1,6 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.failure.VolumeMissing;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -10,4 +11,19 @@ interface ByteSource extends Closeable {
     int read(ByteBuffer into, long position) throws IOException;
 
     long size() throws IOException;
+
+    /** How many parts there are. */
+    default int volumes() {
+        return 1;
+    }
+
+    /** Where a part begins, -1 if there is no such part. */
+    default long volumeStart(int volume) {
+        return volume == 0 ? 0 : -1;
+    }
+
+    /** What is to be thrown when a part does not hold what it should. */
+    default VolumeMissing swapped(int volume) {
+        throw new IllegalStateException("not split");
+    }
 }

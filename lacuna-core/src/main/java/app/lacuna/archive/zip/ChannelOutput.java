@@ -13,7 +13,13 @@ final class ChannelOutput implements ZipOutput {
     private long flushed;
 
     ChannelOutput(FileChannel channel) {
+        this(channel, 0);
+    }
+
+    /** Goes on behind what the channel has already. */
+    ChannelOutput(FileChannel channel, long position) {
         this.channel = channel;
+        this.flushed = position;
     }
 
     @Override

@@ -1,29 +1,29 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.compression.Decompression;
+import app.lacuna.compression.Method;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
-import java.io.EOFException;
+import java.io.BufferedInputStream;
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
 import java.util.zip.CRC32;
-import java.util.zip.Inflater;
-import java.util.zip.InflaterInputStream;
-import java.util.zip.ZipException;
 
 /**
  * The contents of an entry. Holds what comes out against the size and checksum of the headers, and
  * never gives out its last bytes before everything has been checked.
  */
 final class CheckedInput extends InputStream {
-    private final InputStream packed;
-    private final Optional<Inflater> inflater;
-    private final InputStream contents;
+    private final PackedInput packed;
     private final EntryRecord entry;
     private final String path;
     private final Consumer<EntryRecord> onWhole;
     private final CRC32 crc = new CRC32();
+    private InputStream contents;
     private long size;
     private boolean done;
 
@@ -33,17 +33,10 @@ final class CheckedInput extends InputStream {
      */
     CheckedInput(
             InputStream packed, EntryRecord entry, String path, Consumer<EntryRecord> onWhole) {
-        this.packed = packed;
+        this.packed = new PackedInput(packed);
         this.entry = entry;
         this.path = path;
         this.onWhole = onWhole;
-        this.inflater =
-                entry.method() == ZipConstants.METHOD_DEFLATE
-                        ? Optional.of(new Inflater(true))
-                        : Optional.empty();
-        this.contents =
-                inflater.<InputStream>map(with -> new InflaterInputStream(packed, with, 1 << 15))
-                        .orElse(packed);
     }
 
     @Override
@@ -75,10 +68,28 @@ final class CheckedInput extends InputStream {
 
     private int unpack(byte[] bytes, int offset, int length) throws IOException {
         try {
+            if (contents == null) {
+                contents = decompression();
+            }
             return contents.read(bytes, offset, length);
-        } catch (ZipException | EOFException e) {
+        } catch (IOException | RuntimeException e) {
+            if (packed.failure().isPresent()) {
+                throw packed.failure().get();
+            }
+            if (e instanceof CancellationException cancelled) {
+                throw cancelled;
+            }
             throw causeOf(Damage.COMPRESSED_DATA);
         }
+    }
+
+    private InputStream decompression() throws IOException {
+        Method method = MethodCodes.method(entry.method()).orElseThrow();
+        boolean endMarked =
+                method == Method.LZMA && (entry.flags() & ZipConstants.FLAG_LZMA_END) != 0;
+        boolean ownBuffer = method == Method.STORED || method == Method.DEFLATE;
+        InputStream in = ownBuffer ? packed : new BufferedInputStream(packed, 1 << 15);
+        return Decompression.open(method, in, endMarked ? -1 : entry.size());
     }
 
     private void finish() throws IOException {
@@ -114,7 +125,48 @@ final class CheckedInput extends InputStream {
 
     @Override
     public void close() throws IOException {
-        inflater.ifPresent(Inflater::end);
-        packed.close();
+        try {
+            if (contents != null) {
+                contents.close();
+            }
+        } finally {
+            packed.close();
+        }
+    }
+
+    /**
+     * Remembers its own trouble, so that it can be told from a decompressor's: a disk that fails,
+     * damage that the authentication code shows.
+     */
+    private static final class PackedInput extends FilterInputStream {
+        private Optional<IOException> failure = Optional.empty();
+
+        PackedInput(InputStream in) {
+            super(in);
+        }
+
+        Optional<IOException> failure() {
+            return failure;
+        }
+
+        @Override
+        public int read() throws IOException {
+            try {
+                return super.read();
+            } catch (IOException e) {
+                failure = Optional.of(e);
+                throw e;
+            }
+        }
+
+        @Override
+        public int read(byte[] bytes, int offset, int length) throws IOException {
+            try {
+                return super.read(bytes, offset, length);
+            } catch (IOException e) {
+                failure = Optional.of(e);
+                throw e;
+            }
+        }
     }
 }

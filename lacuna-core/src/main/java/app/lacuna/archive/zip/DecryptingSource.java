@@ -32,7 +32,7 @@ final class DecryptingSource implements ByteSource {
         int count = outer.read(window, start + position);
         if (count > 0) {
             int offset = into.arrayOffset() + into.position();
-            cipher.decryptAt(position, into.array(), offset, count);
+            cipher.combineAt(position, into.array(), offset, count);
             into.position(into.position() + count);
         }
         return count;

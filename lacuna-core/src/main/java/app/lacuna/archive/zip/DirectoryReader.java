@@ -1,20 +1,13 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.Protection;
-import app.lacuna.cipher.AesStrength;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
-import app.lacuna.selection.FileItem;
-import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 
 /** Reads the central directory (4.3.12), the list of entries at the end of an archive. */
 final class DirectoryReader {
@@ -22,10 +15,12 @@ final class DirectoryReader {
 
     private final List<ArchiveEntry> entries = new ArrayList<>();
     private final List<EntryRecord> records = new ArrayList<>();
+    private final ByteSource source;
     private final SourceInput in;
     private final EndRecord end;
 
     DirectoryReader(ByteSource source, EndRecord end) {
+        this.source = source;
         this.in = new SourceInput(source, end.directoryStart(), end.directorySize());
         this.end = end;
     }
@@ -80,7 +75,8 @@ final class DirectoryReader {
         byte[] name = new byte[Fields.unsigned16(fixed)];
         byte[] extraBytes = new byte[Fields.unsigned16(fixed)];
         int commentLength = Fields.unsigned16(fixed);
-        fixed.position(38);
+        int volume = Fields.unsigned16(fixed);
+        fixed.getShort(); // internal attributes
         int external = fixed.getInt();
         wide[2] = Fields.unsigned32(fixed);
         fill(name);
@@ -88,7 +84,7 @@ final class DirectoryReader {
         fill(new byte[commentLength]);
         ExtraFields extras = new ExtraFields(extraBytes);
         widen(wide, extras);
-        AesHeader aes = AesHeader.of(method, extras);
+        AesField aes = AesField.of(method, extras);
         EntryRecord record =
                 new EntryRecord(
                         name,
@@ -102,11 +98,11 @@ final class DirectoryReader {
                         dosTime,
                         extras.unixTime(),
                         unixMode(host, external),
-                        wide[2] + end.shift());
+                        place(volume, wide[2]));
         requireInside(record);
         records.add(record);
         String path = EntryNames.withSlashes(EntryNames.decode(name, flags, extras), host);
-        entries.add(entry(record, path, external));
+        entries.add(EntryViews.of(records.size() - 1, record, path, (external & DOS_FOLDER) != 0));
     }
 
     /** Order in the field: size, packed size, offset, each only if it does not fit (4.5.3). */
@@ -120,6 +116,12 @@ final class DirectoryReader {
                 packedSizeOffset[field] = zip64.getLong();
             }
         }
+    }
+
+    /** Through all parts; an offset into a part that is not there can not be right. */
+    private long place(int volume, long offset) {
+        long start = source.volumeStart(volume);
+        return start < 0 ? -1 : start + offset + end.shift();
     }
 
     /** The data lies before the directory; nothing is negative. */
@@ -150,60 +152,5 @@ final class DirectoryReader {
         boolean unix = host == ZipConstants.HOST_UNIX || host == ZipConstants.HOST_DARWIN;
         int mode = external >>> 16;
         return unix && mode != 0 ? mode : -1;
-    }
-
-    private ArchiveEntry entry(EntryRecord record, String path, int external) {
-        String trimmed = path.endsWith("/") ? path.substring(0, path.length() - 1) : path;
-        return new ArchiveEntry(
-                records.size() - 1,
-                trimmed,
-                kind(record, path, external),
-                record.size(),
-                record.packedSize(),
-                record.unixTime()
-                        .map(Instant::ofEpochSecond)
-                        .orElseGet(() -> DosTime.decode(record.dosTime(), ZoneId.systemDefault())),
-                record.unixMode() < 0
-                        ? FileItem.NO_PERMISSIONS
-                        : record.unixMode() & ZipConstants.PERMISSION_MASK,
-                protection(record),
-                MethodNames.of(record.method()));
-    }
-
-    private static ItemKind kind(EntryRecord record, String path, int external) {
-        if (path.endsWith("/") || record.unixType() == ZipConstants.TYPE_FOLDER) {
-            return ItemKind.FOLDER;
-        }
-        if (record.unixType() == ZipConstants.TYPE_LINK) {
-            return ItemKind.LINK;
-        }
-        boolean dosFolder = record.unixMode() < 0 && (external & DOS_FOLDER) != 0;
-        return dosFolder && record.size() == 0 ? ItemKind.FOLDER : ItemKind.FILE;
-    }
-
-    private static Protection protection(EntryRecord record) {
-        if (!record.isEncrypted()) {
-            return Protection.NONE;
-        }
-        return record.aes().map(Protection::of).orElse(Protection.TRADITIONAL);
-    }
-
-    /** The real method and the strength, which AES entries keep in an extra field. */
-    record AesHeader(int method, Optional<AesStrength> strength, int version) {
-        static AesHeader of(int headerMethod, ExtraFields extras) {
-            if (headerMethod != ZipConstants.METHOD_AES) {
-                return new AesHeader(headerMethod, Optional.empty(), 0);
-            }
-            return extras.aes()
-                    .filter(field -> field.get(2) == 'A' && field.get(3) == 'E')
-                    .filter(field -> field.get(4) >= 1 && field.get(4) <= 3)
-                    .map(
-                            field ->
-                                    new AesHeader(
-                                            field.getShort(5) & 0xffff,
-                                            Optional.of(AesStrength.values()[field.get(4) - 1]),
-                                            field.getShort(0)))
-                    .orElse(new AesHeader(headerMethod, Optional.empty(), 0));
-        }
     }
 }

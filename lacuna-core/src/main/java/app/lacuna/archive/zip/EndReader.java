@@ -3,7 +3,6 @@ package app.lacuna.archive.zip;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotAnArchive;
-import app.lacuna.failure.UnsupportedFeature;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -21,7 +20,29 @@ final class EndReader {
         this.fileSize = source.size();
     }
 
+    /** How many parts the archive has, told by its last one alone. */
+    int volumes() throws IOException {
+        Tail tail = tail();
+        int disk = tail.bytes().getShort(tail.end() + 4) & 0xffff;
+        ByteBuffer locator = zip64Locator(tail.start() + tail.end());
+        if (disk == ZipConstants.MAX_16 && locator.hasRemaining()) {
+            disk = locator.getInt(16) - 1;
+        }
+        return Math.max(disk, 0) + 1;
+    }
+
     EndRecord read() throws IOException {
+        Tail tail = tail();
+        return parse(tail.bytes(), tail.end(), tail.start() + tail.end());
+    }
+
+    /**
+     * @param end where in {@code bytes} the record begins
+     * @param start where in the file {@code bytes} begin
+     */
+    private record Tail(ByteBuffer bytes, int end, long start) {}
+
+    private Tail tail() throws IOException {
         int tailLength = (int) Math.min(fileSize, ZipConstants.END_BYTES + ZipConstants.MAX_16);
         long tailStart = fileSize - tailLength;
         ByteBuffer tail = Fields.at(source, tailStart, tailLength);
@@ -31,7 +52,7 @@ final class EndReader {
                     ? new DamagedArchive(Damage.END_MISSING, "", fileSize)
                     : new NotAnArchive(file);
         }
-        return parse(tail, end, tailStart + end);
+        return new Tail(tail, end, tailStart);
     }
 
     /** The last place where the record and its comment fill the file exactly, or nearly so. */
@@ -54,7 +75,13 @@ final class EndReader {
 
     private boolean beginsLikeAnArchive() throws IOException {
         ByteBuffer start = Fields.at(source, 0, 4);
-        return start.remaining() == 4 && start.getInt() == ZipConstants.LOCAL_HEADER;
+        if (start.remaining() < 4) {
+            return false;
+        }
+        int signature = start.getInt();
+        return signature == ZipConstants.LOCAL_HEADER
+                || signature == ZipConstants.DATA_DESCRIPTOR
+                || signature == ZipConstants.ONE_VOLUME;
     }
 
     private EndRecord parse(ByteBuffer tail, int at, long position) throws IOException {
@@ -72,10 +99,11 @@ final class EndReader {
         if (locator.hasRemaining()) {
             return zip64(locator, position - ZipConstants.ZIP64_LOCATOR_BYTES, text);
         }
-        if (disk != 0 || directoryDisk != 0 || entriesHere != entries) {
-            throw new UnsupportedFeature("split volumes", "");
+        boolean split = source.volumes() > 1;
+        if (disk + 1 != source.volumes() || (!split && entriesHere != entries)) {
+            throw new DamagedArchive(Damage.DIRECTORY, "", position);
         }
-        return checked(entries, position - size, size, offset, text);
+        return checked(entries, position - size, size, place(directoryDisk, offset), text);
     }
 
     private ByteBuffer zip64Locator(long end) throws IOException {
@@ -90,8 +118,7 @@ final class EndReader {
 
     private EndRecord zip64(ByteBuffer locator, long locatorPosition, String comment)
             throws IOException {
-        locator.getInt(); // disk
-        long position = locator.getLong();
+        long position = place(locator.getInt(), locator.getLong());
         ByteBuffer in = zip64End(position);
         if (!in.hasRemaining()) {
             position = locatorPosition - ZipConstants.ZIP64_END_BYTES;
@@ -100,18 +127,16 @@ final class EndReader {
         if (!in.hasRemaining()) {
             throw new DamagedArchive(Damage.DIRECTORY, "", locatorPosition);
         }
-        in.position(16);
-        if (in.getInt() != 0 || in.getInt() != 0) {
-            throw new UnsupportedFeature("split volumes", "");
-        }
-        in.getLong(); // entries on this disk, the same
+        in.position(20);
+        int directoryDisk = in.getInt();
+        in.getLong(); // entries in this part
         long entries = in.getLong();
         long size = in.getLong();
         long offset = in.getLong();
         if (size < 0 || entries < 0) {
             throw new DamagedArchive(Damage.DIRECTORY, "", position);
         }
-        return checked(entries, position - size, size, offset, comment);
+        return checked(entries, position - size, size, place(directoryDisk, offset), comment);
     }
 
     /** Empty if the record is not there. */
@@ -121,6 +146,12 @@ final class EndReader {
         }
         ByteBuffer in = Fields.at(source, position, ZipConstants.ZIP64_END_BYTES);
         return in.getInt(0) == ZipConstants.ZIP64_END ? in : ByteBuffer.allocate(0);
+    }
+
+    /** The position through all parts, or one that can not be. */
+    private long place(int volume, long offset) {
+        long start = volume < 0 ? -1 : source.volumeStart(volume);
+        return start < 0 ? -1 : start + offset;
     }
 
     private EndRecord checked(long entries, long start, long size, long offset, String comment)

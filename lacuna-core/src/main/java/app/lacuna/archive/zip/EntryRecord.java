@@ -40,6 +40,22 @@ record EntryRecord(
         return unixMode < 0 ? 0 : unixMode & ZipConstants.TYPE_MASK;
     }
 
+    EntryRecord withMethod(int newMethod) {
+        return new EntryRecord(
+                name,
+                flags,
+                newMethod,
+                aes,
+                aesVersion,
+                crc,
+                packedSize,
+                size,
+                dosTime,
+                unixTime,
+                unixMode,
+                headerOffset);
+    }
+
     EntryRecord withFlag(int flag) {
         return new EntryRecord(
                 name,

@@ -43,11 +43,12 @@ final class HeaderWriter {
         return out.array();
     }
 
-    static byte[] central(EntryRecord entry) {
+    /** {@code place} says in which part of the archive the local header is, and where in it. */
+    static byte[] central(EntryRecord entry, Place place) {
         List<Long> large = new ArrayList<>();
         int size = narrowed(entry.size(), large);
         int packedSize = narrowed(entry.packedSize(), large);
-        int offset = narrowed(entry.headerOffset(), large);
+        int offset = narrowed(place.offset(), large);
         ExtraFieldWriter extra = new ExtraFieldWriter();
         if (!large.isEmpty()) {
             extra.zip64(large.stream().mapToLong(Long::longValue).toArray());
@@ -61,7 +62,7 @@ final class HeaderWriter {
         out.putInt(packedSize).putInt(size);
         out.putShort((short) entry.name().length).putShort((short) extras.length);
         out.putShort((short) 0); // comment length
-        out.putShort((short) 0); // disk number
+        out.putShort((short) place.volume());
         out.putShort((short) 0); // internal attributes
         out.putInt(externalAttributes(entry));
         out.putInt(offset);
@@ -70,8 +71,14 @@ final class HeaderWriter {
 
     /** From "version needed" to the checksum both headers are alike. */
     private static void common(ByteBuffer out, EntryRecord entry, boolean zip64) {
-        int version = zip64 ? ZipConstants.VERSION_ZIP64 : ZipConstants.VERSION_BASIC;
-        out.putShort((short) (entry.aes().isPresent() ? ZipConstants.VERSION_AES : version));
+        int version = MethodCodes.versionNeeded(entry.method());
+        if (zip64) {
+            version = Math.max(version, ZipConstants.VERSION_ZIP64);
+        }
+        if (entry.aes().isPresent()) {
+            version = Math.max(version, ZipConstants.VERSION_AES);
+        }
+        out.putShort((short) version);
         out.putShort((short) entry.flags());
         out.putShort((short) entry.headerMethod());
         out.putInt(entry.dosTime());

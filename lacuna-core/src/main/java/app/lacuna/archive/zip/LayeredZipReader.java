@@ -2,6 +2,7 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
 import app.lacuna.base.CancelToken;
@@ -11,30 +12,35 @@ import app.lacuna.base.Secret;
 import app.lacuna.base.Stage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotAnArchive;
+import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * Reads the layered form, ours and others' alike: one encrypted, stored entry that is itself a ZIP
  * archive. Until the password is there, it lists the outer entry; afterwards, what is inside.
  */
 final class LayeredZipReader implements ArchiveReader {
-    private static final int BUFFER_BYTES = 1 << 16;
+    /** A larger archive inside, if it can not be read in parts, is one entry like any other. */
+    private static final long MAX_IN_MEMORY = 64_000_000;
 
     private final ZipReader outer;
+    private final Limits limits;
     private Optional<ZipReader> inner = Optional.empty();
     private volatile boolean checked;
 
-    private LayeredZipReader(ZipReader outer) {
+    private LayeredZipReader(ZipReader outer, Limits limits) {
         this.outer = outer;
+        this.limits = limits;
     }
 
     /** The same archive, as one with hidden names if it looks like that. */
-    static ArchiveReader over(ZipReader outer) {
-        return seemsLayered(outer.listing()) ? new LayeredZipReader(outer) : outer;
+    static ArchiveReader over(ZipReader outer, Limits limits) {
+        return seemsLayered(outer.listing()) ? new LayeredZipReader(outer, limits) : outer;
     }
 
     private static boolean seemsLayered(Listing listing) {
@@ -43,10 +49,17 @@ final class LayeredZipReader implements ArchiveReader {
             return false;
         }
         ArchiveEntry only = entries.get(0);
-        return only.protection().strength().isPresent()
-                && only.method().equals(MethodNames.of(ZipConstants.METHOD_STORED))
+        return only.protection().needsPassword()
+                && only.kind() == ItemKind.FILE
+                && (isSeekable(only) || only.size() <= MAX_IN_MEMORY)
                 && only.size() >= ZipConstants.END_BYTES
                 && only.path().toLowerCase(Locale.ROOT).endsWith(".zip");
+    }
+
+    /** Others also compress the archive inside once more; then all of it has to be read. */
+    static boolean isSeekable(ArchiveEntry only) {
+        return only.protection().strength().isPresent()
+                && only.method().equals(MethodCodes.name(ZipConstants.METHOD_STORED));
     }
 
     private ArchiveEntry only() {
@@ -57,16 +70,16 @@ final class LayeredZipReader implements ArchiveReader {
     public synchronized Listing listing() {
         Listing seen = outer.listing();
         if (inner.isPresent()) {
-            return new Listing(
-                    seen.archive(),
-                    seen.archiveBytes(),
-                    seen.comment(),
+            return seen.with(
                     Names.HIDDEN,
                     inner.get().listing().entries().stream().map(this::protectedByLayer).toList());
         }
-        Names names = checked ? Names.VISIBLE : Names.HIDDEN;
-        return new Listing(
-                seen.archive(), seen.archiveBytes(), seen.comment(), names, seen.entries());
+        return seen.with(checked ? Names.VISIBLE : Names.HIDDEN, seen.entries());
+    }
+
+    @Override
+    public Listing outside() {
+        return outer.listing().with(Names.HIDDEN, outer.listing().entries());
     }
 
     private ArchiveEntry protectedByLayer(ArchiveEntry entry) {
@@ -79,7 +92,8 @@ final class LayeredZipReader implements ArchiveReader {
                 entry.modified(),
                 entry.permissions(),
                 only().protection(),
-                entry.method());
+                entry.method(),
+                OptionalInt.empty());
     }
 
     @Override
@@ -87,13 +101,22 @@ final class LayeredZipReader implements ArchiveReader {
         outer.unlock(password);
         ArchiveEntry only = only();
         try {
+            boolean seekable = isSeekable(only);
+            ByteSource inside = seekable ? outer.inside(only) : wholeInMemory(only);
             inner =
                     Optional.of(
                             ZipReader.open(
-                                    outer.listing().archive(), outer.inside(only), Names.HIDDEN));
-            checked = outer.isPasswordConfirmed();
+                                    outer.listing().archive(), inside, Names.HIDDEN, limits));
+            checked = !seekable || outer.isPasswordConfirmed();
         } catch (NotAnArchive | DamagedArchive e) {
             openAsItIs(e);
+        }
+    }
+
+    /** Reading it to its end has checked it. */
+    private ByteSource wholeInMemory(ArchiveEntry only) throws IOException {
+        try (InputStream in = outer.open(only)) {
+            return new MemorySource(in.readAllBytes());
         }
     }
 
@@ -125,20 +148,17 @@ final class LayeredZipReader implements ArchiveReader {
         }
         ArchiveEntry only = only();
         ProgressMeter meter = new ProgressMeter(listener, Stage.CHECKING, only.size(), 1);
-        byte[] buffer = new byte[BUFFER_BYTES];
-        try (InputStream in = outer.open(only)) {
-            int count;
-            while ((count = in.read(buffer)) > 0) {
-                cancel.check();
-                meter.addBytes(count);
-            }
-        } finally {
-            java.util.Arrays.fill(buffer, (byte) 0);
-        }
+        outer.authenticate(
+                only,
+                count -> {
+                    cancel.check();
+                    meter.addBytes(count);
+                });
         meter.finish();
         checked = true;
     }
 
+    /** All of it has one key, which is there. */
     @Override
     public InputStream open(ArchiveEntry entry) throws IOException {
         Optional<ZipReader> reader;

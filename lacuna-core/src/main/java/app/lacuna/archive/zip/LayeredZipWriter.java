@@ -3,6 +3,7 @@ package app.lacuna.archive.zip;
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.PackingWatch;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
 import app.lacuna.cipher.AesStrength;
@@ -11,13 +12,12 @@ import app.lacuna.cipher.KeyDerivation;
 import app.lacuna.cipher.SealedStream;
 import app.lacuna.selection.FileItem;
 import java.io.IOException;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
-import java.util.function.LongConsumer;
 
 /**
  * Writes the layered form in one pass: an ordinary ZIP archive, as the one stored and encrypted
@@ -26,10 +26,11 @@ import java.util.function.LongConsumer;
  * <p>The inner archive is not compressed again, so under counter mode any byte of it can be
  * decrypted alone: {@link LayeredZipReader} lists and extracts without decrypting the rest.
  */
-public final class LayeredZipWriter implements ArchiveWriter {
+final class LayeredZipWriter implements ArchiveWriter {
     static final String ENTRY_NAME = "contents.zip";
 
-    private final ChannelOutput out;
+    private final ZipOutput out;
+    private final byte[] note;
     private final SealedStream seal;
     private final SealedOutput sealed;
     private final ZipWriter inner;
@@ -37,20 +38,20 @@ public final class LayeredZipWriter implements ArchiveWriter {
     private final long dataStart;
 
     /**
-     * @param target empty; it stays open when the writer is closed
+     * @param out empty; it stays open when the writer is closed
      * @param password not kept
      */
-    public LayeredZipWriter(
-            FileChannel target,
-            PackOptions options,
-            Secret password,
-            SecureRandom random,
-            Clock clock)
+    LayeredZipWriter(
+            ZipOutput out, PackOptions options, Secret password, SecureRandom random, Clock clock)
             throws IOException {
+        this.out = out;
+        this.note = options.note().getBytes(StandardCharsets.UTF_8);
         AesStrength strength = options.protection().strength().orElseThrow();
-        out = new ChannelOutput(target);
-        entry = outerRecord(strength, clock.instant());
-        out.write(HeaderWriter.local(entry, true));
+        EntryRecord draft = outerRecord(strength, clock.instant());
+        byte[] header = HeaderWriter.local(draft, true);
+        out.keepTogether(header.length);
+        entry = draft.at(out.position());
+        out.write(header);
         dataStart = out.position();
         byte[] salt = new byte[strength.saltBytes()];
         random.nextBytes(salt);
@@ -61,7 +62,8 @@ public final class LayeredZipWriter implements ArchiveWriter {
             seal = new SealedStream(keys);
         }
         sealed = new SealedOutput(out, seal);
-        PackOptions open = options.withNames(Names.VISIBLE).withProtection(Protection.NONE);
+        PackOptions open =
+                options.withNames(Names.VISIBLE).withProtection(Protection.NONE).withNote("");
         inner = new ZipWriter(sealed, open, Optional.empty(), random);
     }
 
@@ -82,25 +84,17 @@ public final class LayeredZipWriter implements ArchiveWriter {
     }
 
     @Override
-    public long add(FileItem item, LongConsumer onRead) throws IOException {
-        return inner.add(item, onRead);
-    }
-
-    @Override
-    public void takeBackLast() throws IOException {
-        inner.takeBackLast();
+    public void addAll(List<FileItem> items, PackingWatch watch) throws IOException {
+        inner.addAll(items, watch);
     }
 
     @Override
     public void finish() throws IOException {
         inner.finish();
-        sealed.finish();
+        sealed.seal();
         EntryRecord full = entry.withData(0, out.position() - dataStart, sealed.position());
-        out.patch(0, HeaderWriter.local(full, true));
-        long directoryOffset = out.position();
-        out.write(HeaderWriter.central(full));
-        out.write(EndWriter.end(1, directoryOffset, out.position() - directoryOffset));
-        out.flush();
+        out.patch(full.headerOffset(), HeaderWriter.local(full, true));
+        EndOfArchive.write(out, List.of(full), note);
     }
 
     @Override

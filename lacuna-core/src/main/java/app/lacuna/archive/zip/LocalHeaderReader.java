@@ -60,7 +60,7 @@ final class LocalHeaderReader {
     }
 
     private void requireSameMethod(int method, ExtraFields extras) throws DamagedArchive {
-        DirectoryReader.AesHeader aes = DirectoryReader.AesHeader.of(method, extras);
+        AesField aes = AesField.of(method, extras);
         require(aes.method() == central.method());
         require(aes.strength().equals(central.aes()) && aes.version() == central.aesVersion());
     }

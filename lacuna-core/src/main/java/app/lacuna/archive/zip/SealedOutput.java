@@ -49,7 +49,7 @@ final class SealedOutput implements ZipOutput {
     }
 
     /** The authentication code behind everything. Nothing can be written afterwards. */
-    void finish() throws IOException {
+    void seal() throws IOException {
         flush();
         out.write(seal.code());
         Arrays.fill(plain, (byte) 0);

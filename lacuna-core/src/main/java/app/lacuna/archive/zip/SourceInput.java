@@ -13,7 +13,7 @@ final class SourceInput extends InputStream {
 
     private final ByteSource source;
     private final long end;
-    private final byte[] buffer = new byte[BUFFER_BYTES];
+    private final byte[] buffer;
     private long position;
     private int next;
     private int filled;
@@ -22,6 +22,7 @@ final class SourceInput extends InputStream {
         this.source = source;
         this.position = start;
         this.end = start + length;
+        this.buffer = new byte[(int) Math.max(1, Math.min(length, BUFFER_BYTES))];
     }
 
     /** Where in the file the next byte is. */

@@ -1,6 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Protection;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.UnsupportedFeature;
@@ -18,6 +19,11 @@ import java.util.List;
 final class Unlocking {
     /** Enough that chance and damage can be told apart; each costs one key derivation. */
     private static final int ENTRIES_ASKED = 4;
+
+    private static final int ENTRIES_ASKED_AMONG_DAMAGE = 50;
+
+    /** Check values that fit together leave chance one in four thousand million. */
+    private static final int ENOUGH_BITS = 32;
 
     /** An entry up to this size is read whole to be certain. */
     private static final long READ_AT_MOST = 1_000_000;
@@ -41,7 +47,7 @@ final class Unlocking {
     Verdict verdict() throws IOException {
         List<ArchiveEntry> asked =
                 reader.listing().entries().stream()
-                        .filter(entry -> entry.protection().strength().isPresent())
+                        .filter(entry -> entry.protection().needsPassword())
                         .sorted(Comparator.comparingLong(ArchiveEntry::packedSize))
                         .limit(ENTRIES_ASKED)
                         .toList();
@@ -51,17 +57,32 @@ final class Unlocking {
         if (asked.size() == 1) {
             return verdictOn(asked.get(0));
         }
-        int fitting = 0;
+        int bits = 0;
         for (ArchiveEntry entry : asked) {
             if (!fits(entry)) {
                 continue;
             }
-            fitting++;
-            if (fitting > 1 || (isSmall(entry) && authenticates(entry))) {
+            bits += checkBits(entry);
+            if (bits >= ENOUGH_BITS || (isSmall(entry) && authenticates(entry))) {
                 return Verdict.RIGHT;
             }
         }
         return Verdict.WRONG;
+    }
+
+    /** Where much may be damaged, one entry that fits has to be enough. */
+    Verdict verdictAmongDamage() throws IOException {
+        List<ArchiveEntry> asked =
+                reader.listing().entries().stream()
+                        .filter(entry -> entry.protection().needsPassword())
+                        .limit(ENTRIES_ASKED_AMONG_DAMAGE)
+                        .toList();
+        for (ArchiveEntry entry : asked) {
+            if (fits(entry)) {
+                return Verdict.LIKELY;
+            }
+        }
+        return asked.isEmpty() ? Verdict.RIGHT : Verdict.WRONG;
     }
 
     /** Nothing else in the archive can vouch for the password. */
@@ -80,13 +101,18 @@ final class Unlocking {
         return Verdict.RIGHT;
     }
 
+    /** How many bits of the password's check value stand before an entry's data. */
+    private static int checkBits(ArchiveEntry entry) {
+        return entry.protection() == Protection.TRADITIONAL ? 8 : 16;
+    }
+
     private static boolean isSmall(ArchiveEntry entry) {
         return entry.packedSize() <= READ_AT_MOST;
     }
 
     private boolean fits(ArchiveEntry entry) throws IOException {
         try {
-            return reader.verificationValueFits(entry);
+            return reader.fits(entry);
         } catch (LacunaException e) {
             return false; // damaged headers say nothing about the password
         }

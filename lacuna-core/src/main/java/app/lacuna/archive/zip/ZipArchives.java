@@ -2,23 +2,76 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.ArchiveWriter;
+import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.VolumeTarget;
 import app.lacuna.base.Secret;
+import app.lacuna.failure.VolumeMissing;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 
 /** Opens and starts ZIP archives in the form that they have or should have. */
 public final class ZipArchives {
+    /** The only name that an archive with hidden names shows. */
+    public static final String HIDDEN_CONTENTS = LayeredZipWriter.ENTRY_NAME;
+
     private ZipArchives() {}
 
     /** The caller closes the reader. */
     public static ArchiveReader open(Path file) throws IOException {
-        return LayeredZipReader.over(ZipReader.open(file));
+        return open(file, Limits.STANDARD);
+    }
+
+    /**
+     * Any part of a split archive opens all of it. The caller closes the reader.
+     *
+     * @throws VolumeMissing if one of the parts is not there or not the right one
+     */
+    public static ArchiveReader open(Path file, Limits limits) throws IOException {
+        Path last = VolumeNames.lastOf(file).orElse(file);
+        if (!last.equals(file) && !Files.exists(last)) {
+            throw new VolumeMissing(last.getFileName().toString(), VolumeMissing.Trouble.NOT_THERE);
+        }
+        int volumes = volumes(last);
+        return volumes == 1
+                ? open(List.of(last), limits)
+                : open(VolumeNames.of(last, volumes), limits);
+    }
+
+    /** The parts in their order, whatever they are called. The caller closes the reader. */
+    public static ArchiveReader open(List<Path> parts, Limits limits) throws IOException {
+        Path last = parts.get(parts.size() - 1);
+        ByteSource source = parts.size() == 1 ? new FileSource(last) : new VolumeSource(parts);
+        return LayeredZipReader.over(ZipReader.open(last, source, Names.VISIBLE, limits), limits);
+    }
+
+    private static int volumes(Path last) throws IOException {
+        try (FileSource source = new FileSource(last)) {
+            return new EndReader(source, last).volumes();
+        }
+    }
+
+    /**
+     * Writes a split archive. The caller closes the writer; the target closes its files.
+     *
+     * @param volumeBytes the size of each part but the last
+     * @param password present exactly if the options protect; not kept
+     */
+    public static ArchiveWriter writeSplit(
+            VolumeTarget target,
+            long volumeBytes,
+            PackOptions options,
+            Optional<Secret> password,
+            SecureRandom random)
+            throws IOException {
+        return write(new VolumeOutput(target, volumeBytes), options, password, random);
     }
 
     /**
@@ -29,9 +82,15 @@ public final class ZipArchives {
     public static ArchiveWriter write(
             FileChannel target, PackOptions options, Optional<Secret> password, SecureRandom random)
             throws IOException {
+        return write(new ChannelOutput(target), options, password, random);
+    }
+
+    private static ArchiveWriter write(
+            ZipOutput out, PackOptions options, Optional<Secret> password, SecureRandom random)
+            throws IOException {
         return options.names() == Names.HIDDEN
                 ? new LayeredZipWriter(
-                        target, options, password.orElseThrow(), random, Clock.systemUTC())
-                : new ZipWriter(target, options, password, random);
+                        out, options, password.orElseThrow(), random, Clock.systemUTC())
+                : new ZipWriter(out, options, password, random);
     }
 }

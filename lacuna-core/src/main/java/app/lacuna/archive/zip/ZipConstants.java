@@ -23,6 +23,9 @@ final class ZipConstants {
     /** 4.3.9. */
     static final int DATA_DESCRIPTOR = 0x08074b50;
 
+    /** 8.5.4: what a split archive begins with when one part was enough after all. */
+    static final int ONE_VOLUME = 0x30304b50;
+
     static final int LOCAL_HEADER_BYTES = 30;
     static final int CENTRAL_HEADER_BYTES = 46;
     static final int END_BYTES = 22;
@@ -32,6 +35,9 @@ final class ZipConstants {
     /** 4.4.4: general purpose bits 0, 3, 6, 11. */
     static final int FLAG_ENCRYPTED = 1;
 
+    /** 4.4.4: the data ends with a mark of its own. */
+    static final int FLAG_LZMA_END = 1 << 1;
+
     static final int FLAG_DATA_DESCRIPTOR = 1 << 3;
     static final int FLAG_STRONG_ENCRYPTION = 1 << 6;
     static final int FLAG_UTF8 = 1 << 11;
@@ -40,13 +46,16 @@ final class ZipConstants {
     static final int METHOD_STORED = 0;
 
     static final int METHOD_DEFLATE = 8;
+    static final int METHOD_ZSTD = 93;
+    static final int METHOD_XZ = 95;
     static final int METHOD_AES = 99;
 
-    /** 4.4.3.2: 2.0 for deflate and folders, 4.5 for ZIP64, 5.1 for AES. */
+    /** 4.4.3.2: 2.0 for deflate and folders, 4.5 for ZIP64, 5.1 for AES, 6.3 for newer methods. */
     static final int VERSION_BASIC = 20;
 
     static final int VERSION_ZIP64 = 45;
     static final int VERSION_AES = 51;
+    static final int VERSION_NEWER_METHODS = 63;
 
     /** 4.4.2: upper byte, the system whose attributes are kept; lower byte, 6.3. */
     static final int HOST_UNIX = 3;

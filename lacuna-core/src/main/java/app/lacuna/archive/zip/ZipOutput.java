@@ -23,4 +23,19 @@ interface ZipOutput {
     void truncate(long position) throws IOException;
 
     void flush() throws IOException;
+
+    /** Nothing will be written afterwards. */
+    default void finish() throws IOException {
+        flush();
+    }
+
+    /** Makes sure that the next bytes come to lie in one part of a split archive (8.5.3). */
+    default void keepTogether(int length) throws IOException {
+        // there is only one part
+    }
+
+    /** Where a position is, in which part. */
+    default Place place(long at) {
+        return new Place(0, at);
+    }
 }

@@ -2,60 +2,76 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
-import app.lacuna.archive.Protection;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.KeyDerivation;
-import app.lacuna.cipher.RandomAccessCipher;
-import app.lacuna.cipher.SealedStream;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.PasswordRequired;
-import app.lacuna.failure.UnsupportedFeature;
 import app.lacuna.failure.WrongPassword;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.LongConsumer;
 
 /** Reads a ZIP archive. Only the central directory is kept in memory. */
 public final class ZipReader implements ArchiveReader {
     private final Path file;
     private final ByteSource source;
     private final Listing listing;
-    private final List<EntryRecord> records;
-    private KeyDerivation password;
+    private final EntryStreams streams;
+    private boolean salvage;
+    private Unlocked unlocked;
     private volatile boolean passwordConfirmed;
 
     private ZipReader(Path file, ByteSource source, Listing listing, List<EntryRecord> records) {
         this.file = file;
         this.source = source;
         this.listing = listing;
-        this.records = records;
+        this.streams = new EntryStreams(source, records);
     }
 
     /** The caller closes the reader. */
     public static ZipReader open(Path file) throws IOException {
-        return open(file, new FileSource(file), Names.VISIBLE);
+        return open(file, new FileSource(file), Names.VISIBLE, Limits.STANDARD);
     }
 
     /** Takes the source over, also when it fails. */
-    static ZipReader open(Path file, ByteSource source, Names names) throws IOException {
+    static ZipReader open(Path file, ByteSource source, Names names, Limits limits)
+            throws IOException {
         try {
             EndRecord end = new EndReader(source, file).read();
+            limits.checkEntries(end.entries());
             DirectoryReader directory = new DirectoryReader(source, end);
             directory.read();
+            new VolumeCheck(source, directory.records()).requireRightVolumes();
             Listing listing =
-                    new Listing(file, source.size(), end.comment(), names, directory.entries());
+                    new Listing(
+                            file,
+                            source.size(),
+                            source.volumes(),
+                            end.comment(),
+                            names,
+                            directory.entries());
+            limits.checkRatio(listing.totalBytes(), source.size());
             return new ZipReader(file, source, listing, directory.records());
         } catch (IOException | RuntimeException e) {
             source.close();
             throw e;
         }
+    }
+
+    /** Over what was found without a central directory. Takes the source over. */
+    static ZipReader salvaged(
+            Path file, ByteSource source, List<ArchiveEntry> entries, List<EntryRecord> records)
+            throws IOException {
+        Listing listing =
+                new Listing(file, source.size(), source.volumes(), "", Names.VISIBLE, entries);
+        ZipReader reader = new ZipReader(file, source, listing, records);
+        reader.salvage = true;
+        return reader;
     }
 
     @Override
@@ -66,10 +82,11 @@ public final class ZipReader implements ArchiveReader {
     @Override
     public synchronized void unlock(Secret secret) throws IOException {
         forgetPassword();
-        password = secret.withUtf8(KeyDerivation::new);
+        unlocked = new Unlocked(secret);
         Unlocking.Verdict verdict = Unlocking.Verdict.WRONG;
         try {
-            verdict = new Unlocking(this).verdict();
+            Unlocking unlocking = new Unlocking(this);
+            verdict = salvage ? unlocking.verdictAmongDamage() : unlocking.verdict();
         } finally {
             if (verdict == Unlocking.Verdict.WRONG) {
                 forgetPassword();
@@ -82,16 +99,16 @@ public final class ZipReader implements ArchiveReader {
     }
 
     private void forgetPassword() {
-        if (password != null) {
-            password.close();
-            password = null;
+        if (unlocked != null) {
+            unlocked.close();
+            unlocked = null;
         }
         passwordConfirmed = false;
     }
 
     @Override
     public synchronized boolean isUnlocked() {
-        return password != null || !listing.needsPassword();
+        return unlocked != null || !listing.needsPassword();
     }
 
     /** Every entry is checked when it is read. */
@@ -110,99 +127,50 @@ public final class ZipReader implements ArchiveReader {
         return passwordConfirmed;
     }
 
-    /** The inside of a stored AES entry, not authenticated. The caller closes the source. */
-    ByteSource inside(ArchiveEntry entry) throws IOException {
-        EntryRecord record = records.get(entry.index());
-        AesStrength strength = record.aes().orElseThrow();
-        long dataStart = dataStart(record, entry);
-        int overhead = PasswordCheck.overhead(strength);
-        try (PasswordCheck.Result check =
-                PasswordCheck.check(source, dataStart, strength, requirePassword())) {
-            return new DecryptingSource(
-                    source,
-                    dataStart + overhead,
-                    record.packedSize() - overhead - SealedStream.CODE_BYTES,
-                    new RandomAccessCipher(check.keys()));
-        }
+    /**
+     * Checks the authentication code of an AES entry, without decrypting it.
+     *
+     * @param onRead told how many bytes were read, once per buffer; what it throws stops the work
+     * @throws app.lacuna.failure.DamagedArchive if it does not match
+     */
+    void authenticate(ArchiveEntry entry, LongConsumer onRead) throws IOException {
+        streams.authenticate(entry, requirePassword(), passwordConfirmed, onRead);
+        passwordConfirmed = true;
     }
 
-    boolean verificationValueFits(ArchiveEntry entry) throws IOException {
-        EntryRecord record = records.get(entry.index());
-        long dataStart = dataStart(record, entry);
-        try (PasswordCheck.Result check =
-                PasswordCheck.check(source, dataStart, record.aes().orElseThrow(), password)) {
-            return check.fits();
+    /** The inside of a stored AES entry, not authenticated. The caller closes the source. */
+    ByteSource inside(ArchiveEntry entry) throws IOException {
+        return streams.inside(entry, requirePassword());
+    }
+
+    /** Whether what stands before the data speaks for the password. */
+    boolean fits(ArchiveEntry entry) throws IOException {
+        return streams.fits(entry, requirePassword());
+    }
+
+    @Override
+    public void prepare(List<ArchiveEntry> next) throws IOException {
+        if (listing.needsPassword()) {
+            streams.deriveAhead(next, requirePassword());
         }
     }
 
     @Override
     public InputStream open(ArchiveEntry entry) throws IOException {
-        EntryRecord record = records.get(entry.index());
-        requireSupported(record, entry);
-        long dataStart = dataStart(record, entry);
-        InputStream packed =
-                record.aes().isPresent()
-                        ? decrypted(record, entry, record.aes().get(), dataStart)
-                        : new SourceInput(source, dataStart, record.packedSize());
-        return new CheckedInput(packed, record, entry.path(), this::confirm);
+        return entry.protection().needsPassword()
+                ? streams.openEncrypted(entry, requirePassword(), passwordConfirmed, this::confirm)
+                : streams.openPlain(entry, whole -> {});
     }
 
     private void confirm(EntryRecord whole) {
-        if (whole.isEncrypted()) {
-            passwordConfirmed = true;
-        }
+        passwordConfirmed = true;
     }
 
-    private long dataStart(EntryRecord record, ArchiveEntry entry) throws IOException {
-        return new LocalHeaderReader(source, record, entry.path()).dataStart();
-    }
-
-    private void requireSupported(EntryRecord record, ArchiveEntry entry)
-            throws UnsupportedFeature {
-        if ((record.flags() & ZipConstants.FLAG_STRONG_ENCRYPTION) != 0) {
-            throw new UnsupportedFeature("strong encryption (APPNOTE section 7)", entry.path());
-        }
-        if (entry.protection() == Protection.TRADITIONAL) {
-            throw new UnsupportedFeature("traditional ZIP encryption", entry.path());
-        }
-        boolean known =
-                record.method() == ZipConstants.METHOD_STORED
-                        || record.method() == ZipConstants.METHOD_DEFLATE;
-        if (!known) {
-            throw new UnsupportedFeature("compression " + entry.method(), entry.path());
-        }
-    }
-
-    private InputStream decrypted(
-            EntryRecord record, ArchiveEntry entry, AesStrength strength, long dataStart)
-            throws IOException {
-        KeyDerivation keys = requirePassword();
-        int overhead = PasswordCheck.overhead(strength);
-        long length = record.packedSize() - overhead - SealedStream.CODE_BYTES;
-        if (length < 0) {
-            throw new DamagedArchive(Damage.SIZE, entry.path(), dataStart);
-        }
-        try (PasswordCheck.Result check = PasswordCheck.check(source, dataStart, strength, keys)) {
-            if (!check.fits()) {
-                throw new DamagedArchive(Damage.VERIFICATION_VALUE, entry.path(), dataStart);
-            }
-            InputStream data =
-                    new SourceInput(source, dataStart + overhead, length + SealedStream.CODE_BYTES);
-            Damage mismatch =
-                    passwordConfirmed ? Damage.AUTHENTICATION : Damage.AUTHENTICATION_OR_PASSWORD;
-            return new DecryptingInput(
-                    data,
-                    new SealedStream(check.keys()),
-                    length,
-                    new DamagedArchive(mismatch, entry.path(), dataStart));
-        }
-    }
-
-    private synchronized KeyDerivation requirePassword() throws PasswordRequired {
-        if (password == null) {
+    private synchronized Unlocked requirePassword() throws PasswordRequired {
+        if (unlocked == null) {
             throw new PasswordRequired(file);
         }
-        return password;
+        return unlocked;
     }
 
     @Override

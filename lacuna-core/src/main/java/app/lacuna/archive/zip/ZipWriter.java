@@ -2,52 +2,42 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.PackingWatch;
 import app.lacuna.base.Secret;
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.KeyDerivation;
-import app.lacuna.compression.Level;
 import app.lacuna.failure.SourceUnreadable;
+import app.lacuna.pipeline.Batches;
+import app.lacuna.pipeline.InOrder;
+import app.lacuna.pipeline.Workers;
 import app.lacuna.selection.FileItem;
-import app.lacuna.selection.ItemContents;
-import app.lacuna.selection.ItemKind;
+import app.lacuna.selection.ItemReader;
+import app.lacuna.selection.LeftOut;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.NoSuchFileException;
 import java.security.SecureRandom;
-import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.LongConsumer;
-import java.util.zip.Deflater;
 
 /**
- * Writes a ZIP archive. Where the target can go back, headers are written before the data with
- * empty sizes and patched afterwards; where it can not, small entries are packed in memory first
- * and large ones get a data descriptor. Memory stays bounded: only what the central directory needs
- * is kept of each entry.
+ * Writes a ZIP archive on all processors. Workers take small items from file to ciphertext, several
+ * at a time; large files are packed in blocks ({@link LargeEntry}). Entries are appended in the
+ * order of the items by the thread that adds them, so the archive does not depend on timing. Memory
+ * stays bounded: what is under way, and of each entry what the central directory needs.
+ *
+ * <p>Sizes stand before the data wherever the target can go back; where it can not (inside the
+ * layered form), large entries get a data descriptor.
  */
 public final class ZipWriter implements ArchiveWriter {
-    /** From here on sizes get 64 bits from the start: packing may add a little to the contents. */
-    private static final long ZIP64_FROM = 0xF000_0000L;
-
-    /** Small entries get complete headers even where it is not possible to go back. */
-    private static final long IN_MEMORY_UP_TO = 1 << 20;
-
-    private static final int BUFFER_BYTES = 1 << 16;
+    private static final int READINGS = 2;
 
     private final ZipOutput out;
-    private final Optional<AesStrength> strength;
-    private final Optional<KeyDerivation> password;
-    private final SecureRandom random;
-    private final Level level;
-    private final Deflater deflater;
+    private final PackOptions options;
+    private final EntrySealing sealing;
+    private final Workers workers;
     private final List<EntryRecord> written = new ArrayList<>();
-    private final byte[] buffer = new byte[BUFFER_BYTES];
-    private final MemoryOutput memory = new MemoryOutput();
+    private final ItemReader disk = new ItemReader();
 
     /**
      * @param target empty; it stays open when the writer is closed
@@ -62,31 +52,100 @@ public final class ZipWriter implements ArchiveWriter {
     }
 
     ZipWriter(ZipOutput out, PackOptions options, Optional<Secret> password, SecureRandom random) {
-        if (options.protection().needsPassword() != password.isPresent()) {
-            throw new IllegalArgumentException("a password goes with protection, and only with it");
-        }
         this.out = out;
-        this.strength = options.protection().strength();
-        this.password = password.map(secret -> secret.withUtf8(KeyDerivation::new));
-        this.random = random;
-        this.level = options.level();
-        this.deflater = new Deflater(level.deflateLevel(), true);
+        this.options = options;
+        this.sealing = new EntrySealing(options.protection(), password, random);
+        this.workers = Workers.start();
     }
 
     @Override
-    public long add(FileItem item, LongConsumer onRead) throws IOException {
+    public void addAll(List<FileItem> items, PackingWatch watch) throws IOException {
+        try (InOrder<List<PackedItem>> order =
+                new InOrder<>(workers, bytesUnderWay(), packed -> append(packed, watch))) {
+            Batches<FileItem> batches =
+                    new Batches<>((batch, bytes) -> submit(order, batch, bytes, watch));
+            for (FileItem item : items) {
+                watch.check();
+                batches.add(item, bytesInMemory(item));
+            }
+            batches.flush();
+            order.finish();
+        }
+    }
+
+    /** An eighth of the memory there is, within reason. */
+    private static long bytesUnderWay() {
+        long eighth = Runtime.getRuntime().maxMemory() / 8;
+        return Math.max(16 << 20, Math.min(eighth, 256 << 20));
+    }
+
+    /** Of a large file nothing is in memory until its turn comes. */
+    private static long bytesInMemory(FileItem item) {
+        return item.size() > SmallEntries.MAX_BYTES ? 0 : item.size();
+    }
+
+    /** Salts are drawn here, in the order of the items. */
+    private void submit(
+            InOrder<List<PackedItem>> order, List<FileItem> batch, long bytes, PackingWatch watch)
+            throws IOException {
+        List<byte[]> salts = batch.stream().map(item -> sealing.newSalt()).toList();
+        order.submit(bytes, new SmallEntries(batch, salts, options, sealing, watch));
+    }
+
+    private void append(List<PackedItem> packed, PackingWatch watch) throws IOException {
+        for (PackedItem item : packed) {
+            watch.check();
+            if (item instanceof PackedItem.Ready ready) {
+                append(ready);
+                watch.onPacked(ready.item(), ready.steady());
+            } else if (item instanceof PackedItem.NotReadable lost) {
+                watch.onLeftOut(lost.item(), lost.reason());
+            } else {
+                addLarge(item.item(), watch);
+            }
+        }
+    }
+
+    private void append(PackedItem.Ready ready) throws IOException {
+        byte[] header = HeaderWriter.local(ready.entry(), false);
+        out.keepTogether(header.length);
+        EntryRecord entry = ready.entry().at(out.position());
+        out.write(header);
+        out.write(ready.lead());
+        out.write(ready.data().bytes(), 0, ready.data().length());
+        out.write(ready.code());
+        written.add(entry);
+    }
+
+    /** Packed once more if it changes meanwhile; then kept as it is, and marked. */
+    private void addLarge(FileItem chosen, PackingWatch watch) throws IOException {
         long start = out.position();
         try {
-            EntryRecord entry = write(item, item.size() >= ZIP64_FROM, onRead);
-            if (isLarge(entry) && item.size() < ZIP64_FROM) {
+            for (int reading = 1; ; reading++) {
+                Optional<FileItem> now = disk.readAgain(chosen);
+                if (now.isEmpty()) {
+                    watch.onLeftOut(chosen, LeftOut.Reason.SPECIAL_FILE);
+                    return;
+                }
+                EntryRecord entry =
+                        new LargeEntry(out, options, sealing, workers).write(now.get(), watch);
+                boolean steady =
+                        entry.size() == now.get().size() && disk.readAgain(chosen).equals(now);
+                if (steady || reading == READINGS) {
+                    written.add(entry);
+                    watch.onPacked(now.get(), steady);
+                    return;
+                }
+                watch.onBytes(chosen, -entry.size());
                 forgetFrom(start);
-                entry = write(item, true, onRead);
             }
-            written.add(entry);
-            return entry.size();
         } catch (SourceUnreadable e) {
             forgetFrom(start);
-            throw e;
+            boolean gone = e.getCause() instanceof NoSuchFileException;
+            watch.onLeftOut(chosen, gone ? LeftOut.Reason.GONE : LeftOut.Reason.UNREADABLE);
+        } catch (NoSuchFileException e) {
+            forgetFrom(start);
+            watch.onLeftOut(chosen, LeftOut.Reason.GONE);
         }
     }
 
@@ -97,165 +156,14 @@ public final class ZipWriter implements ArchiveWriter {
         }
     }
 
-    private static boolean isLarge(EntryRecord entry) {
-        return Math.max(entry.size(), entry.packedSize()) >= ZipConstants.MAX_32;
-    }
-
-    private EntryRecord write(FileItem item, boolean zip64, LongConsumer onRead)
-            throws IOException {
-        if (out.canGoBack()) {
-            return writePatched(item, out, zip64, onRead);
-        }
-        return item.size() <= IN_MEMORY_UP_TO
-                ? writeByMemory(item, onRead)
-                : writeWithDescriptor(item, zip64, onRead);
-    }
-
-    /** The header first, with empty sizes; then the data; then the header again. */
-    private EntryRecord writePatched(
-            FileItem item, ZipOutput target, boolean zip64, LongConsumer onRead)
-            throws IOException {
-        EntryRecord entry = blankRecord(item).at(target.position());
-        target.write(HeaderWriter.local(entry, zip64));
-        if (item.kind() == ItemKind.FOLDER) {
-            return entry;
-        }
-        EntryRecord full = writeData(item, entry, target, onRead);
-        target.patch(entry.headerOffset(), HeaderWriter.local(full, zip64));
-        return full;
-    }
-
-    private EntryRecord writeByMemory(FileItem item, LongConsumer onRead) throws IOException {
-        memory.truncate(0);
-        EntryRecord entry = writePatched(item, memory, false, onRead);
-        long place = out.position();
-        memory.moveTo(out);
-        return entry.at(place);
-    }
-
-    private EntryRecord writeWithDescriptor(FileItem item, boolean zip64, LongConsumer onRead)
-            throws IOException {
-        EntryRecord entry =
-                blankRecord(item).withFlag(ZipConstants.FLAG_DATA_DESCRIPTOR).at(out.position());
-        out.write(HeaderWriter.local(entry, zip64));
-        EntryRecord full = writeData(item, entry, out, onRead);
-        out.write(HeaderWriter.descriptor(full, zip64));
-        return full;
-    }
-
-    private EntryRecord writeData(
-            FileItem item, EntryRecord entry, ZipOutput target, LongConsumer onRead)
-            throws IOException {
-        try (EntryDataWriter data = dataWriter(entry, target)) {
-            copy(item, data, onRead);
-            data.finish();
-            int crc = entry.aes().isPresent() ? 0 : data.crc();
-            return entry.withData(crc, data.packedSize(), data.size());
-        }
-    }
-
-    private EntryDataWriter dataWriter(EntryRecord entry, ZipOutput target) throws IOException {
-        Optional<Deflater> packing =
-                entry.method() == ZipConstants.METHOD_DEFLATE
-                        ? Optional.of(deflater)
-                        : Optional.empty();
-        return entry.aes().isPresent()
-                ? EntryDataWriter.protectedWith(
-                        target, packing, password.orElseThrow(), entry.aes().get(), random)
-                : EntryDataWriter.open(target, packing);
-    }
-
-    private void copy(FileItem item, EntryDataWriter data, LongConsumer onRead) throws IOException {
-        try (InputStream in = openSource(item)) {
-            int count;
-            while ((count = readSource(item, in)) > 0) {
-                data.write(buffer, 0, count);
-                onRead.accept(count);
-            }
-        } finally {
-            Arrays.fill(buffer, (byte) 0);
-        }
-    }
-
-    private static InputStream openSource(FileItem item) throws IOException {
-        try {
-            return ItemContents.open(item);
-        } catch (IOException e) {
-            throw new SourceUnreadable(item.source(), e);
-        }
-    }
-
-    private int readSource(FileItem item, InputStream in) throws IOException {
-        try {
-            return in.read(buffer);
-        } catch (IOException e) {
-            throw new SourceUnreadable(item.source(), e);
-        }
-    }
-
-    private EntryRecord blankRecord(FileItem item) {
-        boolean folder = item.kind() == ItemKind.FOLDER;
-        boolean sealed = strength.isPresent() && !folder;
-        String path = folder ? item.path() + "/" : item.path();
-        return new EntryRecord(
-                path.getBytes(StandardCharsets.UTF_8),
-                ZipConstants.FLAG_UTF8 | (sealed ? ZipConstants.FLAG_ENCRYPTED : 0),
-                methodFor(item),
-                sealed ? strength : Optional.empty(),
-                sealed ? 2 : 0,
-                0,
-                0,
-                0,
-                DosTime.encode(item.modified(), ZoneId.systemDefault()),
-                timestamp(item.modified()),
-                unixMode(item),
-                0);
-    }
-
-    /** Links and empty files have nothing to compress. */
-    private int methodFor(FileItem item) {
-        boolean deflate = level != Level.STORE && item.kind() == ItemKind.FILE && item.size() > 0;
-        return deflate ? ZipConstants.METHOD_DEFLATE : ZipConstants.METHOD_STORED;
-    }
-
-    private static Optional<Long> timestamp(Instant modified) {
-        long seconds = modified.getEpochSecond();
-        return seconds == (int) seconds ? Optional.of(seconds) : Optional.empty();
-    }
-
-    private static int unixMode(FileItem item) {
-        return switch (item.kind()) {
-            case FILE -> ZipConstants.TYPE_FILE | permissions(item, 0644);
-            case FOLDER -> ZipConstants.TYPE_FOLDER | permissions(item, 0755);
-            case LINK -> ZipConstants.TYPE_LINK | permissions(item, 0777);
-        };
-    }
-
-    private static int permissions(FileItem item, int otherwise) {
-        return item.permissions() == FileItem.NO_PERMISSIONS ? otherwise : item.permissions();
-    }
-
-    @Override
-    public void takeBackLast() throws IOException {
-        EntryRecord last = written.remove(written.size() - 1);
-        forgetFrom(last.headerOffset());
-    }
-
     @Override
     public void finish() throws IOException {
-        long directoryOffset = out.position();
-        for (EntryRecord entry : written) {
-            out.write(HeaderWriter.central(entry));
-        }
-        long directorySize = out.position() - directoryOffset;
-        out.write(EndWriter.end(written.size(), directoryOffset, directorySize));
-        out.flush();
+        EndOfArchive.write(out, written, options.note().getBytes(StandardCharsets.UTF_8));
     }
 
     @Override
     public void close() {
-        deflater.end();
-        password.ifPresent(KeyDerivation::close);
-        Arrays.fill(buffer, (byte) 0);
+        workers.close();
+        sealing.close();
     }
 }

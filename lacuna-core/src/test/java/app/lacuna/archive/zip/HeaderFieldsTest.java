@@ -62,6 +62,7 @@ class HeaderFieldsTest {
 
     @Test
     void encryptedLocalHeader() throws IOException {
+        Files.writeString(file, "123456789".repeat(20));
         byte[] zip = pack(Protection.AES_192, Level.BALANCED);
         assertThat(int16(zip, 4)).as("version needed").isEqualTo(51);
         assertThat(int16(zip, 6)).as("flags: encrypted, UTF-8").isEqualTo(1 | 1 << 11);

@@ -16,6 +16,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.security.SecureRandom;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import net.lingala.zip4j.ZipFile;
@@ -38,11 +39,11 @@ class LargeArchiveTest {
                                 archive, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
                 ZipWriter writer =
                         new ZipWriter(channel, options, Optional.empty(), new SecureRandom())) {
+            List<FileItem> items = new ArrayList<>();
             for (int i = 0; i < count; i++) {
-                writer.add(
-                        new FileItem(file, "f" + i, ItemKind.FILE, 1, TestTrees.TIME, 0644),
-                        read -> {});
+                items.add(new FileItem(file, "f" + i, ItemKind.FILE, 1, TestTrees.TIME, 0644));
             }
+            writer.addAll(items, new TestWatch());
             writer.finish();
         }
         try (ZipReader reader = ZipReader.open(archive)) {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.ArchiveWriter;
+import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
@@ -15,10 +16,10 @@ import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.SourceUnreadable;
 import app.lacuna.failure.WrongPassword;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
+import app.lacuna.selection.LeftOut;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -59,7 +60,7 @@ class LayeredTest {
     @BeforeEach
     void make() throws IOException {
         dig = TestTrees.dig(folder);
-        byte[] large = new byte[3_000_001]; // more than is packed in memory
+        byte[] large = new byte[SmallEntries.MAX_BYTES + 3]; // packed in blocks
         new Random(5).nextBytes(large);
         Files.write(dig.resolve("film.raw"), large);
         Files.setLastModifiedTime(dig.resolve("film.raw"), FileTime.from(TestTrees.TIME));
@@ -74,9 +75,7 @@ class LayeredTest {
                                 archive, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
                 ArchiveWriter writer =
                         ZipArchives.write(channel, options, Optional.of(secret), sameEveryTime())) {
-            for (FileItem item : TestTrees.scan(roots).items()) {
-                writer.add(item, read -> {});
-            }
+            writer.addAll(TestTrees.scan(roots).items(), new TestWatch());
             writer.finish();
         }
     }
@@ -317,7 +316,7 @@ class LayeredTest {
                         folder.resolve("gone"),
                         "gone",
                         ItemKind.FILE,
-                        5_000_000,
+                        50_000_000,
                         TestTrees.TIME,
                         0);
         try (Secret secret = TestTrees.secret("hut");
@@ -327,11 +326,12 @@ class LayeredTest {
                 ArchiveWriter writer =
                         ZipArchives.write(
                                 channel, HIDDEN, Optional.of(secret), new SecureRandom())) {
-            writer.add(TestTrees.scan(dig.resolve("film.raw")).items().get(0), read -> {});
-            writer.takeBackLast();
-            assertThatThrownBy(() -> writer.add(gone, read -> {}))
-                    .isInstanceOf(SourceUnreadable.class);
-            writer.add(TestTrees.scan(dig.resolve("levels.csv")).items().get(0), read -> {});
+            TestWatch watch = new TestWatch();
+            FileItem levels = TestTrees.scan(dig.resolve("levels.csv")).items().get(0);
+            writer.addAll(List.of(gone, levels), watch);
+            assertThat(watch.leftOut)
+                    .extracting(LeftOut::reason)
+                    .containsExactly(LeftOut.Reason.GONE);
             writer.finish();
         }
         assertThat(contents()).containsOnlyKeys("levels.csv");
@@ -359,7 +359,7 @@ class LayeredTest {
                         @Override
                         public void close() {}
                     };
-            ZipReader outer = ZipReader.open(archive, counting, Names.VISIBLE);
+            ZipReader outer = ZipReader.open(archive, counting, Names.VISIBLE, Limits.STANDARD);
             assertThat(outer.listing().entries()).hasSize(1);
         }
         assertThat(read[0]).isLessThan(300_000).isLessThan(Files.size(archive) / 8);

@@ -5,7 +5,6 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Secret;
-import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
@@ -74,9 +73,7 @@ public final class TestTrees {
                                 options,
                                 locked ? Optional.of(secret) : Optional.empty(),
                                 new SecureRandom())) {
-            for (FileItem item : scan(roots).items()) {
-                writer.add(item, read -> {});
-            }
+            writer.addAll(scan(roots).items(), new TestWatch());
             writer.finish();
         }
         return archive;

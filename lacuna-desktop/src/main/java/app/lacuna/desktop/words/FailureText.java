@@ -2,6 +2,7 @@ package app.lacuna.desktop.words;
 
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
+import app.lacuna.failure.LimitExceeded;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -43,6 +44,9 @@ public record FailureText(String what, String safe, String next) {
 
     /** Of a path the last name: where it lies is said elsewhere on the page. */
     private static Object shown(Object fact) {
+        if (fact instanceof LimitExceeded.Limit limit) {
+            return Words.text("limit." + limit);
+        }
         return fact instanceof Path path && path.getFileName() != null
                 ? path.getFileName().toString()
                 : fact;

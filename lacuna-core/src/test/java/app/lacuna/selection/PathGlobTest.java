@@ -1,23 +1,14 @@
-package app.lacuna.extract;
+package app.lacuna.selection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.Protection;
-import app.lacuna.selection.ItemKind;
-import java.time.Instant;
 import java.util.regex.PatternSyntaxException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class EntryGlobTest {
-    private static ArchiveEntry entry(String path) {
-        return new ArchiveEntry(
-                0, path, ItemKind.FILE, 0, 0, Instant.EPOCH, 0, Protection.NONE, "stored");
-    }
-
+class PathGlobTest {
     @ParameterizedTest
     @CsvSource({
         "*.jpg, dig/photographs/a.jpg, true",
@@ -33,16 +24,16 @@ class EntryGlobTest {
         ".survey-session, dig/survey/.survey-session, true"
     })
     void matches(String pattern, String path, boolean expected) {
-        assertThat(new EntryGlob(pattern).matches(entry(path))).isEqualTo(expected);
+        assertThat(new PathGlob(pattern).matches(path)).isEqualTo(expected);
     }
 
     @Test
     void matchesNothingThatCanNotBeAPath() {
-        assertThat(new EntryGlob("*").matches(entry("a\0b"))).isFalse();
+        assertThat(new PathGlob("*").matches("a\0b")).isFalse();
     }
 
     @Test
     void refusesNonsense() {
-        assertThatThrownBy(() -> new EntryGlob("[a")).isInstanceOf(PatternSyntaxException.class);
+        assertThatThrownBy(() -> new PathGlob("[a")).isInstanceOf(PatternSyntaxException.class);
     }
 }

@@ -1,9 +1,9 @@
-package app.lacuna.base;
+package app.lacuna.staging;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.StagedFile.Existing;
+import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.FileAlreadyExistsException;

@@ -1,4 +1,4 @@
-package app.lacuna.base;
+package app.lacuna.staging;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
@@ -29,11 +29,13 @@ public final class StagedFile implements AutoCloseable {
     private final Path target;
     private final Path temporary;
     private final FileChannel channel;
+    private boolean forced;
     private boolean published;
 
     private StagedFile(Path target, FileAttribute<?>... attributes) throws IOException {
         this.target = target.toAbsolutePath();
         this.temporary = this.target.resolveSibling(temporaryName());
+        Leftovers.remember(this.target.getParent());
         this.channel =
                 FileChannel.open(
                         temporary,
@@ -75,9 +77,10 @@ public final class StagedFile implements AutoCloseable {
         return temporary;
     }
 
-    /** Waits until the bytes are on the device. */
+    /** Waits until the bytes are on the device; publishing waits for the name to be there too. */
     public void force() throws IOException {
         channel.force(true);
+        forced = true;
     }
 
     /**
@@ -86,32 +89,39 @@ public final class StagedFile implements AutoCloseable {
      * @throws FileAlreadyExistsException if the name is taken and {@code existing} keeps it
      */
     public void publish(Existing existing) throws IOException {
-        channel.close();
-        if (existing == Existing.REPLACE) {
-            moveOver();
-        } else {
-            moveIfFree();
-        }
-        published = true;
-        forceFolder();
+        publishAs(target, existing);
     }
 
-    private void moveOver() throws IOException {
+    /** The same under another name in the same folder. */
+    public void publishAs(Path name, Existing existing) throws IOException {
+        channel.close();
+        if (existing == Existing.REPLACE) {
+            moveOver(name);
+        } else {
+            moveIfFree(name);
+        }
+        published = true;
+        if (forced) {
+            forceFolder();
+        }
+    }
+
+    private void moveOver(Path name) throws IOException {
         Files.move(
                 temporary,
-                target,
+                name,
                 StandardCopyOption.ATOMIC_MOVE,
                 StandardCopyOption.REPLACE_EXISTING);
     }
 
     /** A hard link is the one step that fails when the name is taken; not every disk has them. */
-    private void moveIfFree() throws IOException {
+    private void moveIfFree(Path name) throws IOException {
         try {
-            Files.createLink(target, temporary);
+            Files.createLink(name, temporary);
         } catch (FileAlreadyExistsException e) {
             throw e;
         } catch (IOException | UnsupportedOperationException e) {
-            Files.move(temporary, target);
+            Files.move(temporary, name);
             return;
         }
         Files.delete(temporary);

@@ -1,0 +1,38 @@
+package app.lacuna.cli;
+
+import app.lacuna.selection.ExcludeRules;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.PathGlob;
+import app.lacuna.selection.SelectionScanner;
+import java.nio.file.Path;
+import java.util.List;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** Which files go in, as arguments: for packing, and for asking beforehand what it shows. */
+final class ChosenFiles {
+    @Parameters(paramLabel = "PATH", arity = "1..*", descriptionKey = "chosen.path")
+    private List<Path> paths;
+
+    @Option(
+            names = "--exclude",
+            paramLabel = "GLOB",
+            descriptionKey = "chosen.exclude",
+            converter = GlobConverter.class)
+    private List<PathGlob> exclude = List.of();
+
+    @Option(names = "--preset", paramLabel = "PRESET", descriptionKey = "chosen.preset")
+    private List<Preset> presets = List.of();
+
+    enum Preset {
+        JUNK
+    }
+
+    FileSelection scan(Terminal terminal) {
+        ExcludeRules rules = new ExcludeRules(exclude);
+        if (presets.contains(Preset.JUNK)) {
+            rules = rules.and(ExcludeRules.JUNK);
+        }
+        return new SelectionScanner(terminal.cancel(), item -> {}, rules).scan(paths);
+    }
+}

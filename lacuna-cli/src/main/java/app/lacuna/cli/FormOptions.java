@@ -1,0 +1,91 @@
+package app.lacuna.cli;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.compression.Level;
+import app.lacuna.compression.Method;
+import picocli.CommandLine.ITypeConverter;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+import picocli.CommandLine.TypeConversionException;
+
+/** How an archive is written, as options: for packing, and for asking beforehand what it shows. */
+final class FormOptions {
+    @Spec(Spec.Target.MIXEE)
+    private CommandSpec spec;
+
+    @Option(
+            names = "--cipher",
+            paramLabel = "CIPHER",
+            descriptionKey = "form.cipher",
+            converter = CipherConverter.class)
+    private Protection cipher = Protection.AES_256;
+
+    @Option(names = "--no-password", descriptionKey = "form.no-password")
+    private boolean noPassword;
+
+    @Option(names = "--hide-names", descriptionKey = "form.hide-names")
+    private boolean hideNames;
+
+    @Option(
+            names = "--method",
+            paramLabel = "METHOD",
+            descriptionKey = "form.method",
+            converter = MethodConverter.class)
+    private Method method = Method.DEFLATE;
+
+    @Option(names = "--level", paramLabel = "LEVEL", descriptionKey = "form.level")
+    private Level level = Level.BALANCED;
+
+    @Option(names = "--hint", paramLabel = "TEXT", descriptionKey = "form.hint")
+    private String hint = "";
+
+    boolean needsPassword() {
+        return !noPassword;
+    }
+
+    String hint() {
+        return hint;
+    }
+
+    /**
+     * @throws ParameterException if two of them do not go together
+     */
+    PackOptions options() {
+        if (hideNames && noPassword) {
+            throw wrong("pack.hide-needs-password");
+        }
+        if (hideNames && !cipher.canHideNames()) {
+            throw wrong("pack.hide-needs-aes");
+        }
+        if (!PackOptions.isUsableNote(hint)) {
+            throw wrong("pack.hint-unusable");
+        }
+        return new PackOptions(
+                noPassword ? Protection.NONE : cipher,
+                hideNames ? Names.HIDDEN : Names.VISIBLE,
+                method,
+                level,
+                hint);
+    }
+
+    private ParameterException wrong(String key) {
+        return new ParameterException(spec.commandLine(), Words.text(key));
+    }
+
+    private static final class MethodConverter implements ITypeConverter<Method> {
+        @Override
+        public Method convert(String value) {
+            return switch (value) {
+                case "stored" -> Method.STORED;
+                case "deflate" -> Method.DEFLATE;
+                case "zstd" -> Method.ZSTD;
+                case "xz" -> Method.XZ;
+                default -> throw new TypeConversionException(Words.text("method.names"));
+            };
+        }
+    }
+}

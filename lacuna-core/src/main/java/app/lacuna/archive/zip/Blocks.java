@@ -1,0 +1,172 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.archive.PackingWatch;
+import app.lacuna.compression.BlockDeflater;
+import app.lacuna.compression.ByteRun;
+import app.lacuna.compression.Level;
+import app.lacuna.failure.SourceUnreadable;
+import app.lacuna.pipeline.InOrder;
+import app.lacuna.pipeline.Workers;
+import app.lacuna.selection.FileItem;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.util.Arrays;
+import java.util.Queue;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.zip.CRC32;
+
+/**
+ * A large file as blocks that are read, and worked on, by several workers at once and handed on in
+ * order. Checksum and size are those of what was handed on.
+ */
+final class Blocks {
+    static final int BLOCK_BYTES = 1 << 19;
+
+    /** Receives packed or plain bytes in their order. */
+    @FunctionalInterface
+    interface Sink {
+        void write(byte[] bytes, int offset, int length) throws IOException;
+    }
+
+    /** Works on the bytes of a block that begins at {@code position}, in place. */
+    @FunctionalInterface
+    interface Work {
+        void on(long position, byte[] bytes, int length);
+    }
+
+    /**
+     * @param plain dictionary and contents as read
+     * @param result what the worker made of them
+     */
+    private record Done(byte[] plain, int offset, int length, ByteRun result) {}
+
+    private final FileItem item;
+    private final FileChannel source;
+    private final Workers workers;
+    private final PackingWatch watch;
+    private final CRC32 crc = new CRC32();
+    private long size;
+
+    Blocks(FileItem item, FileChannel source, Workers workers, PackingWatch watch) {
+        this.item = item;
+        this.source = source;
+        this.workers = workers;
+        this.watch = watch;
+    }
+
+    /** CRC-32 of the contents. */
+    int crc() {
+        return (int) crc.getValue();
+    }
+
+    /** Bytes of contents. */
+    long size() {
+        return size;
+    }
+
+    /** As one deflate stream. */
+    void deflated(Level level, Sink sink) throws IOException {
+        Queue<BlockDeflater> idle = new ConcurrentLinkedQueue<>();
+        try {
+            each(
+                    BlockDeflater.DICTIONARY_BYTES,
+                    block -> () -> deflate(block, level, idle),
+                    done -> {
+                        crc.update(done.plain(), done.offset(), done.length());
+                        sink.write(done.result().bytes(), 0, done.result().length());
+                        Arrays.fill(done.plain(), (byte) 0);
+                    });
+        } finally {
+            idle.forEach(BlockDeflater::close);
+        }
+    }
+
+    private Done deflate(Block block, Level level, Queue<BlockDeflater> idle) throws IOException {
+        byte[] bytes = new byte[block.dictionary() + block.length()];
+        int count = read(block.position() - block.dictionary(), bytes) - block.dictionary();
+        int length = Math.max(0, count);
+        BlockDeflater deflater = idle.poll();
+        if (deflater == null) {
+            deflater = new BlockDeflater(level);
+        }
+        ByteRun packed = deflater.deflate(bytes, block.dictionary(), length, block.last());
+        idle.add(deflater);
+        return new Done(bytes, block.dictionary(), length, packed);
+    }
+
+    /** As it is; {@code work} is done by the workers before it is handed on. */
+    void worked(Work work, Sink sink) throws IOException {
+        each(
+                0,
+                block ->
+                        () -> {
+                            Done done = read(block);
+                            work.on(block.position(), done.plain(), done.length());
+                            return done;
+                        },
+                done -> sink.write(done.plain(), 0, done.length()));
+    }
+
+    /** As it is, and the checksum with it. */
+    void plain(Sink sink) throws IOException {
+        each(
+                0,
+                block -> () -> read(block),
+                done -> {
+                    crc.update(done.plain(), 0, done.length());
+                    sink.write(done.plain(), 0, done.length());
+                });
+    }
+
+    private Done read(Block block) throws IOException {
+        byte[] bytes = new byte[block.length()];
+        return new Done(bytes, 0, read(block.position(), bytes), null);
+    }
+
+    /**
+     * @param dictionary how many bytes before it are needed too
+     */
+    private record Block(long position, int length, int dictionary, boolean last) {}
+
+    @FunctionalInterface
+    private interface Task {
+        Callable<Done> on(Block block);
+    }
+
+    private void each(int dictionary, Task task, InOrder.Sink<Done> sink) throws IOException {
+        long inFlight = (long) BLOCK_BYTES * (2L * workers.count() + 2);
+        try (InOrder<Done> order =
+                new InOrder<>(
+                        workers,
+                        inFlight,
+                        done -> {
+                            watch.check();
+                            size += done.length();
+                            watch.onBytes(item, done.length());
+                            sink.accept(done);
+                        })) {
+            for (long at = 0; at < item.size() || at == 0; at += BLOCK_BYTES) {
+                int length = (int) Math.min(BLOCK_BYTES, item.size() - at);
+                boolean last = at + length >= item.size();
+                int before = (int) Math.min(dictionary, at);
+                order.submit(BLOCK_BYTES, task.on(new Block(at, length, before, last)));
+            }
+            order.finish();
+        }
+    }
+
+    /** Fills the array, or as much of it as the file still has. */
+    private int read(long position, byte[] bytes) throws IOException {
+        ByteBuffer into = ByteBuffer.wrap(bytes);
+        try {
+            while (into.hasRemaining() && source.read(into, position + into.position()) > 0) {
+                // until full or at the end of the file
+            }
+        } catch (IOException e) {
+            throw new SourceUnreadable(item.source(), e);
+        }
+        return into.position();
+    }
+}

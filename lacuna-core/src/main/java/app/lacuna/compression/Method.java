@@ -1,0 +1,24 @@
+package app.lacuna.compression;
+
+/** Methods of compression. All can be read; {@link #isWritten} says which are written. */
+public enum Method {
+    STORED,
+    /** Read by everything. */
+    DEFLATE,
+    DEFLATE64,
+    BZIP2,
+    LZMA,
+    /** Read by newer tools only. */
+    ZSTD,
+    /** Read by newer tools only. */
+    XZ;
+
+    public boolean isWritten() {
+        return this == STORED || this == DEFLATE || needsNewerTools();
+    }
+
+    /** Among the written ones, those that the usual unzip tools do not know. */
+    public boolean needsNewerTools() {
+        return this == ZSTD || this == XZ;
+    }
+}

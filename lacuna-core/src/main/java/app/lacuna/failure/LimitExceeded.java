@@ -1,0 +1,22 @@
+package app.lacuna.failure;
+
+/** The archive claims more than is taken for honest. The user can allow it, knowingly. */
+public final class LimitExceeded extends LacunaException {
+    private final Limit limit;
+
+    public enum Limit {
+        ENTRIES,
+        RATIO,
+        /** Parts of a split archive. */
+        VOLUMES
+    }
+
+    public LimitExceeded(Limit limit, long allowed, long found) {
+        super("more than the limit allows: " + limit, limit, allowed, found);
+        this.limit = limit;
+    }
+
+    public Limit limit() {
+        return limit;
+    }
+}

@@ -1,0 +1,157 @@
+package app.lacuna.proof;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressMeter;
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.ItemContents;
+import app.lacuna.selection.ItemKind;
+import app.lacuna.selection.ItemReader;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.NoSuchFileException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+
+/** One worker's share of a proof: reads entries to their end and holds them against the disk. */
+final class EntryProof implements AutoCloseable {
+    private static final int BUFFER_BYTES = 1 << 17;
+
+    /** An entry, and what it is to be compared with if anything is. */
+    record Case(ArchiveEntry entry, boolean compare, Optional<FileItem> original) {}
+
+    private final ArchiveReader reader;
+    private final ProgressMeter meter;
+    private final CancelToken cancel;
+    private final ItemReader disk = new ItemReader();
+    private final byte[] packed = new byte[BUFFER_BYTES];
+    private final byte[] original = new byte[BUFFER_BYTES];
+
+    EntryProof(ArchiveReader reader, ProgressMeter meter, CancelToken cancel) {
+        this.reader = reader;
+        this.meter = meter;
+        this.cancel = cancel;
+    }
+
+    List<ProofEntry> of(List<Case> cases) throws IOException {
+        reader.prepare(cases.stream().map(Case::entry).toList());
+        List<ProofEntry> verdicts = new ArrayList<>(cases.size());
+        for (Case next : cases) {
+            cancel.check();
+            meter.startItem(next.entry().path());
+            verdicts.add(
+                    next.compare()
+                            ? compare(next.entry(), next.original())
+                            : toTheEnd(next.entry(), Verdict.WHOLE));
+            meter.itemDone();
+        }
+        return verdicts;
+    }
+
+    private ProofEntry compare(ArchiveEntry entry, Optional<FileItem> item) {
+        if (item.isEmpty()) {
+            return toTheEnd(entry, Verdict.ORIGINAL_GONE);
+        }
+        try {
+            Optional<FileItem> now = disk.readAgain(item.get());
+            if (now.isEmpty() || now.get().kind() != entry.kind()) {
+                return toTheEnd(entry, Verdict.ORIGINAL_CHANGED);
+            }
+            if (entry.kind() == ItemKind.FOLDER) {
+                return toTheEnd(entry, Verdict.IDENTICAL);
+            }
+            try (InputStream source = ItemContents.open(now.get())) {
+                return compareBytes(entry, item.get(), source);
+            }
+        } catch (NoSuchFileException e) {
+            return toTheEnd(entry, Verdict.ORIGINAL_GONE);
+        } catch (IOException e) {
+            return toTheEnd(entry, Verdict.ORIGINAL_UNREADABLE);
+        }
+    }
+
+    /** Goes on to the end of the entry even after a difference: it may be damaged as well. */
+    private ProofEntry compareBytes(ArchiveEntry entry, FileItem item, InputStream source)
+            throws IOException {
+        boolean same = true;
+        InputStream in;
+        try {
+            in = reader.open(entry);
+        } catch (IOException e) {
+            return damaged(entry, e);
+        }
+        try (in) {
+            while (true) {
+                int count = readPacked(in);
+                int originalCount = same ? source.readNBytes(original, 0, Math.max(count, 1)) : 0;
+                same &=
+                        originalCount == count
+                                && Arrays.equals(packed, 0, count, original, 0, count);
+                if (count == 0) {
+                    break;
+                }
+            }
+        } catch (UnreadableEntry e) {
+            return damaged(entry, e.cause);
+        }
+        return ProofEntry.of(entry.path(), same ? Verdict.IDENTICAL : difference(entry, item));
+    }
+
+    private Verdict difference(ArchiveEntry entry, FileItem item) throws IOException {
+        FileItem now = disk.readAgain(item).orElseThrow(() -> new IOException("changed kind"));
+        boolean touched =
+                now.size() != entry.size()
+                        || now.modified().getEpochSecond() != entry.modified().getEpochSecond()
+                        || !now.modified().equals(item.modified());
+        return touched ? Verdict.ORIGINAL_CHANGED : Verdict.DIFFERS;
+    }
+
+    private ProofEntry toTheEnd(ArchiveEntry entry, Verdict ifWhole) {
+        try (InputStream in = reader.open(entry)) {
+            while (readPacked(in) > 0) {
+                // only its end matters
+            }
+        } catch (UnreadableEntry e) {
+            return damaged(entry, e.cause);
+        } catch (IOException e) {
+            return damaged(entry, e);
+        }
+        return ProofEntry.of(entry.path(), ifWhole);
+    }
+
+    /** A full buffer, less at the end, 0 behind it. */
+    private int readPacked(InputStream in) throws UnreadableEntry {
+        cancel.check();
+        try {
+            int count = in.readNBytes(packed, 0, packed.length);
+            meter.addBytes(count);
+            return count;
+        } catch (IOException e) {
+            throw new UnreadableEntry(e);
+        }
+    }
+
+    static ProofEntry damaged(ArchiveEntry entry, IOException cause) {
+        return new ProofEntry(entry.path(), Verdict.DAMAGED, Optional.of(cause));
+    }
+
+    /** Wipes the buffers. */
+    @Override
+    public void close() {
+        Arrays.fill(packed, (byte) 0);
+        Arrays.fill(original, (byte) 0);
+    }
+
+    /** Tells trouble with the archive from trouble with the original. */
+    private static final class UnreadableEntry extends IOException {
+        private final IOException cause;
+
+        UnreadableEntry(IOException cause) {
+            super(cause);
+            this.cause = cause;
+        }
+    }
+}

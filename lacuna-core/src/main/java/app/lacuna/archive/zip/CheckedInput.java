@@ -79,7 +79,9 @@ final class CheckedInput extends InputStream {
             if (e instanceof CancellationException cancelled) {
                 throw cancelled;
             }
-            throw causeOf(Damage.COMPRESSED_DATA);
+            DamagedArchive damage = causeOf(Damage.COMPRESSED_DATA);
+            damage.initCause(e);
+            throw damage;
         }
     }
 

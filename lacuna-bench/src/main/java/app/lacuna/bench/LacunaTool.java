@@ -1,0 +1,108 @@
+package app.lacuna.bench;
+
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.compression.Level;
+import app.lacuna.extract.ConflictRule;
+import app.lacuna.extract.ExtractOptions;
+import app.lacuna.extract.ExtractReport;
+import app.lacuna.extract.Extractor;
+import app.lacuna.job.Archives;
+import app.lacuna.job.PackJob;
+import app.lacuna.job.PackRequest;
+import app.lacuna.proof.Proof;
+import app.lacuna.proof.ProofReport;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.SelectionScanner;
+import app.lacuna.staging.StagedFile.Existing;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * The whole of Lacuna, as its front ends call it; packing without the proof, which is its own job.
+ */
+final class LacunaTool implements Tool {
+    static final String PASSWORD = "ebb and flood";
+
+    @Override
+    public String name() {
+        return "Lacuna";
+    }
+
+    @Override
+    public Set<Job> jobs() {
+        return EnumSet.allOf(Job.class);
+    }
+
+    @Override
+    public void run(Job job, Path folder, Path archive, Path target) throws IOException {
+        switch (job) {
+            case PACK_AES -> pack(folder, archive, PackOptions.STANDARD);
+            case PACK_AES_STORED ->
+                    pack(folder, archive, PackOptions.STANDARD.withLevel(Level.STORE));
+            case PACK_OPEN ->
+                    pack(folder, archive, PackOptions.STANDARD.withProtection(Protection.NONE));
+            case PACK_HIDDEN -> pack(folder, archive, PackOptions.STANDARD.withNames(Names.HIDDEN));
+            case EXTRACT_AES -> extract(archive, target);
+            case PROVE -> prove(folder, archive);
+        }
+    }
+
+    private static FileSelection scan(Path folder) {
+        return new SelectionScanner(CancelToken.never()).scan(List.of(folder));
+    }
+
+    private static void pack(Path folder, Path archive, PackOptions options) throws IOException {
+        PackRequest request =
+                new PackRequest(
+                        scan(folder),
+                        archive,
+                        options,
+                        Existing.REPLACE,
+                        PackRequest.AfterPacking.TRUST);
+        boolean locked = options.protection().needsPassword();
+        try (Secret secret = Secret.takeOver(PASSWORD.toCharArray())) {
+            Optional<Secret> password = locked ? Optional.of(secret) : Optional.empty();
+            new PackJob(request, password, ProgressListener.none(), CancelToken.never()).run();
+        }
+    }
+
+    private static void extract(Path archive, Path target) throws IOException {
+        try (ArchiveReader reader = Archives.open(archive);
+                Secret secret = Secret.takeOver(PASSWORD.toCharArray())) {
+            reader.unlock(secret);
+            ExtractReport report =
+                    new Extractor(
+                                    reader,
+                                    ExtractOptions.of(target, ConflictRule.FAIL),
+                                    ProgressListener.none(),
+                                    CancelToken.never())
+                            .extract(reader.listing().entries());
+            if (!report.isComplete()) {
+                throw new IOException("not everything came out");
+            }
+        }
+    }
+
+    private static void prove(Path folder, Path archive) throws IOException {
+        try (ArchiveReader reader = Archives.open(archive);
+                Secret secret = Secret.takeOver(PASSWORD.toCharArray())) {
+            reader.unlock(secret);
+            ProofReport report =
+                    new Proof(reader, ProgressListener.none(), CancelToken.never())
+                            .against(scan(folder).items());
+            if (!report.archiveIsWhole()) {
+                throw new IOException("the proof failed");
+            }
+        }
+    }
+}

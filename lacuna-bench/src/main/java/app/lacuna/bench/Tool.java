@@ -1,0 +1,29 @@
+package app.lacuna.bench;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Set;
+
+/** Something that packs and unpacks, to be measured beside the others. */
+interface Tool {
+    /** What can be asked of a tool. */
+    enum Job {
+        PACK_AES,
+        PACK_AES_STORED,
+        PACK_OPEN,
+        PACK_HIDDEN,
+        EXTRACT_AES,
+        PROVE
+    }
+
+    String name();
+
+    Set<Job> jobs();
+
+    /**
+     * @param folder what to pack
+     * @param archive where to, or what to extract or prove
+     * @param target where to extract to
+     */
+    void run(Job job, Path folder, Path archive, Path target) throws IOException;
+}

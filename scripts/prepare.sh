@@ -9,6 +9,8 @@ mkdir -p "$build_dir"
 build_packages="openjdk-17-jdk-headless maven"
 window_packages="libgtk-3-0 libgl1 libxtst6 libxxf86vm1 fontconfig fonts-dejavu-core"
 display_packages="xvfb xauth"
+# Readers that are not ours, for the tests: Python with its zipfile, libarchive, Node for zip.js.
+outside_packages="python3 libarchive13"
 
 is_installed() {
   dpkg-query -W -f='${Status}' "$1" 2>/dev/null | grep -q "install ok installed"
@@ -55,6 +57,14 @@ need_window() {
 need_virtual_display() {
   # shellcheck disable=SC2086
   install_packages $display_packages
+}
+
+# Readers that the tests hold archives against.
+need_outside_readers() {
+  # shellcheck disable=SC2086
+  install_packages $outside_packages
+  command -v node >/dev/null || install_packages nodejs
+  command -v npm >/dev/null || install_packages npm
 }
 
 # What the program is made of: names and times of all sources.

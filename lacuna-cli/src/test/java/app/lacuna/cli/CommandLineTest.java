@@ -344,4 +344,102 @@ class CommandLineTest {
         }
         assertThat(pack("--on-existing=replace").err()).doesNotContain("Packing [");
     }
+
+    @Test
+    void splitArchiveOpensByAnyPartAndAMissingOneIsNamed() throws IOException {
+        byte[] noise = new byte[350_000];
+        new java.util.Random(1).nextBytes(noise);
+        Files.write(dig.resolve("C-104.jpg"), noise);
+        Run packed = pack("--split", "100KB");
+        assertThat(packed.code()).as(packed.err()).isZero();
+        assertThat(packed.err()).contains("in 4 parts");
+        Path second = folder.resolve("a.z02");
+        assertThat(Run.of("verify", second, FROM_KEY).code()).isZero();
+        Files.delete(second);
+        Run missing = Run.of("list", archive);
+        assertThat(missing.code()).isEqualTo(1);
+        assertThat(missing.err()).contains("a.z02");
+    }
+
+    @Test
+    void splittingHasItsConditions() {
+        assertThat(pack("--split", "5 apples").code()).isEqualTo(2);
+        assertThat(pack("--split", "99999").code()).isEqualTo(2);
+        assertThat(pack("--split", "1MB", "--on-existing", "replace").code()).isEqualTo(2);
+        archive = folder.resolve("a.dat");
+        assertThat(pack("--split", "1MB").code()).isEqualTo(2);
+        assertThat(archive).doesNotExist();
+    }
+
+    @Test
+    void hintIsShownToEverybodyAndSaidToBe() {
+        Run packed = pack("--hint", "the number on the hut");
+        assertThat(packed.err()).contains("Everybody who has the archive can read the hint");
+        Run listed = Run.of("list", archive);
+        assertThat(listed.err()).contains("Everybody can read this note: the number on the hut");
+        Run verified = Run.of("verify", archive, FROM_KEY);
+        assertThat(verified.code()).isZero();
+        assertThat(verified.err()).contains("the number on the hut");
+        assertThat(pack("--on-existing", "replace", "--hint", "bell \u0007").code()).isEqualTo(2);
+    }
+
+    @Test
+    void traditionalCipherSaysWhyItIsWeakAndHidesNoNames() {
+        Run packed = pack("--cipher", "traditional");
+        assertThat(packed.code()).as(packed.err()).isZero();
+        assertThat(packed.err()).contains("is weak");
+        assertThat(Run.of("verify", archive, FROM_KEY).code()).isZero();
+        Run hidden = pack("--cipher", "traditional", "--hide-names", "--on-existing", "replace");
+        assertThat(hidden.code()).isEqualTo(2);
+        assertThat(hidden.err()).contains("begins with known bytes");
+    }
+
+    @Test
+    void newerMethodsComeBack() {
+        for (String method : List.of("stored", "zstd", "xz")) {
+            Run packed = pack("--method", method, "--on-existing", "replace");
+            assertThat(packed.code()).as(packed.err()).isZero();
+        }
+        assertThat(pack("--method", "lzma").code()).isEqualTo(2);
+    }
+
+    @Test
+    void rulesLeaveOut() throws IOException {
+        Files.writeString(dig.resolve("Thumbs.db"), "x");
+        Run packed = pack("--preset", "junk", "--exclude", "*.csv");
+        assertThat(packed.code()).as("leaving out was wanted").isZero();
+        assertThat(packed.err()).contains("Thumbs.db (by a rule)");
+        assertThat(Run.of("list", archive).out()).doesNotContain("csv").doesNotContain("Thumbs");
+    }
+
+    @Test
+    void salvageTakesOutWhatStillOpensAndEndsWith6() throws IOException {
+        pack();
+        byte[] bytes = Files.readAllBytes(archive);
+        Files.write(archive, java.util.Arrays.copyOf(bytes, bytes.length * 2 / 3));
+        assertThat(Run.of("extract", archive, FROM_KEY).code()).isEqualTo(4);
+        Path out = folder.resolve("out");
+        Run salvaged = Run.of("extract", archive, "--salvage", "-d", out, FROM_KEY);
+        assertThat(salvaged.code()).as(salvaged.err()).isEqualTo(6);
+        assertThat(out.resolve("dig/levels.csv")).hasSameBinaryContentAs(dig.resolve("levels.csv"));
+        assertThat(salvaged.err()).contains("was authenticated");
+    }
+
+    @Test
+    void exposureIsTheSameBeforeAndAfterwards() throws IOException {
+        Run before = Run.of("exposure", dig, "-o", archive);
+        assertThat(before.code()).as(before.err()).isZero();
+        assertThat(before.out())
+                .contains("the names of files and folders")
+                .contains("dig/levels.csv")
+                .contains("the unzip built into computers: no");
+        pack();
+        Run after = Run.of("list", archive, "--exposure");
+        assertThat(after.code()).isZero();
+        assertThat(after.out()).contains("the names of files and folders");
+        Run hidden = Run.of("exposure", dig, "--hide-names");
+        assertThat(hidden.out()).doesNotContain("levels").contains("in two steps");
+        Run json = Run.of("exposure", dig, "--hide-names", "--json");
+        assertThat(json.out()).contains("\"aes-unzip\" : \"in-two-steps\"");
+    }
 }

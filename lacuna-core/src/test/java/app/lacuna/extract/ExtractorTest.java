@@ -17,7 +17,11 @@ import app.lacuna.extract.ExtractedEntry.Result;
 import app.lacuna.failure.PasswordRequired;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
+import com.google.common.jimfs.Configuration;
+import com.google.common.jimfs.Jimfs;
+import com.google.common.jimfs.PathNormalization;
 import java.io.IOException;
+import java.nio.file.FileSystem;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -253,6 +257,39 @@ class ExtractorTest {
         assertThat(report.cameOut()).isEqualTo(2);
         assertThat(target.resolve("a.txt")).hasContent("first");
         assertThat(target.resolve("a (2).txt")).hasContent("second");
+    }
+
+    /** On systems that take both for one file; the second is reported under its new name. */
+    @Test
+    void namesThatDifferOnlyByCaseBothComeOut() throws IOException {
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            for (int i = 0; i < 40; i++) {
+                zip.file("find-" + i + ".txt", "first " + i).file("FIND-" + i + ".txt", "second");
+            }
+        }
+        Configuration one =
+                Configuration.unix().toBuilder()
+                        .setNameCanonicalNormalization(PathNormalization.CASE_FOLD_ASCII)
+                        .build();
+        try (FileSystem system = Jimfs.newFileSystem(one);
+                ArchiveReader reader = ZipReader.open(archive)) {
+            Path out = system.getPath("/work/out");
+            ExtractReport report =
+                    new Extractor(
+                                    reader,
+                                    ExtractOptions.of(out, ConflictRule.OVERWRITE),
+                                    ProgressListener.none(),
+                                    CancelToken.never())
+                            .extract(reader.listing().entries());
+            assertThat(report.count(Result.EXTRACTED)).isEqualTo(40);
+            assertThat(report.count(Result.EXTRACTED_RENAMED)).isEqualTo(40);
+            for (int i = 0; i < 40; i++) {
+                assertThat(Files.readString(out.resolve("find-" + i + ".txt")))
+                        .isEqualTo("first " + i);
+                assertThat(Files.readString(out.resolve("FIND-" + i + " (2).txt")))
+                        .isEqualTo("second");
+            }
+        }
     }
 
     @Test

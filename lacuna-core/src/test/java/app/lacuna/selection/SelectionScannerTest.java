@@ -183,4 +183,29 @@ class SelectionScannerTest {
         assertThat(lines)
                 .containsExactly("item dig", "item dig/open.txt", "left UNREADABLE closed.txt");
     }
+
+    @Test
+    void rulesLeaveOutAndSaySo() throws IOException {
+        file("dig/levels.csv", "1");
+        file("dig/draft.bak", "2");
+        file("dig/old/plan.txt", "3");
+        file("dig/.cache/thumb", "4");
+        file("dig/Thumbs.db", "5");
+        file("dig/.~lock.plan.odt#", "6");
+        ExcludeRules rules = ExcludeRules.JUNK.and(ExcludeRules.of(List.of("*.bak", "dig/old")));
+        FileSelection selection =
+                new SelectionScanner(CancelToken.never(), item -> {}, rules)
+                        .scan(List.of(folder.resolve("dig")));
+        assertThat(paths(selection)).containsExactly("dig", "dig/levels.csv");
+        assertThat(selection.leftOut())
+                .extracting(left -> folder.relativize(left.source()).toString())
+                .containsExactlyInAnyOrder(
+                        "dig/draft.bak",
+                        "dig/old",
+                        "dig/.cache",
+                        "dig/Thumbs.db",
+                        "dig/.~lock.plan.odt#");
+        assertThat(selection.leftOut()).allMatch(left -> left.reason() == Reason.EXCLUDED);
+        assertThat(selection.isIncomplete()).as("it was wanted so").isFalse();
+    }
 }

@@ -47,6 +47,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** The layered form: names, sizes and dates of the contents are hidden. */
@@ -212,8 +213,11 @@ class LayeredTest {
         assertIsDig(read);
     }
 
-    @Test
-    void nestedArchivesOfOthersOpenInOneStep() throws IOException {
+    /** Also where it was compressed once more, or is under traditional encryption. */
+    @ParameterizedTest
+    @CsvSource({"AES, STORE", "AES, DEFLATE", "ZIP_STANDARD, STORE", "ZIP_STANDARD, DEFLATE"})
+    void nestedArchivesOfOthersOpenInOneStep(EncryptionMethod encryption, CompressionMethod method)
+            throws IOException {
         Path inner =
                 TestTrees.pack(
                         folder.resolve("inner.zip"),
@@ -222,8 +226,8 @@ class LayeredTest {
                         dig);
         ZipParameters parameters = new ZipParameters();
         parameters.setEncryptFiles(true);
-        parameters.setEncryptionMethod(EncryptionMethod.AES);
-        parameters.setCompressionMethod(CompressionMethod.STORE);
+        parameters.setEncryptionMethod(encryption);
+        parameters.setCompressionMethod(method);
         parameters.setFileNameInZip("Backup.ZIP");
         try (ZipFile zip = new ZipFile(archive.toFile(), "hut".toCharArray())) {
             zip.addStream(new ByteArrayInputStream(Files.readAllBytes(inner)), parameters);

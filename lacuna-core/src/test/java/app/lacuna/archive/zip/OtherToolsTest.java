@@ -6,7 +6,6 @@ import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Level;
 import java.io.ByteArrayInputStream;
-import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -28,7 +27,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
-import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
@@ -205,35 +203,6 @@ class OtherToolsTest {
         System.arraycopy(bytes, 0, shifted, 777, bytes.length);
         Path behind = Files.write(folder.resolve("b.zip"), shifted);
         assertSame(TestTrees.contents(behind, "p"), TestTrees.contents(archive, "p"));
-    }
-
-    /** Python's zipfile checks structure and CRC-32 of archives without a password. */
-    @ParameterizedTest
-    @CsvSource({"STORE", "BALANCED"})
-    void pythonReadsOurs(Level level) throws Exception {
-        Path dig = TestTrees.dig(folder);
-        Path archive = folder.resolve("a.zip");
-        TestTrees.pack(
-                archive,
-                PackOptions.STANDARD.withProtection(Protection.NONE).withLevel(level),
-                "",
-                dig);
-        org.junit.jupiter.api.Assumptions.assumeTrue(hasPython(), "no Python here");
-        String script =
-                "import sys,zipfile;z=zipfile.ZipFile(sys.argv[1]);b=z.testzip();"
-                        + "print(b, len(z.namelist()))";
-        Process process =
-                new ProcessBuilder("python3", "-c", script, archive.toString())
-                        .redirectErrorStream(true)
-                        .start();
-        String said = new String(process.getInputStream().readAllBytes()).strip();
-        assertThat(process.waitFor()).as(said).isZero();
-        assertThat(said).isEqualTo("None 8");
-    }
-
-    private static boolean hasPython() {
-        return Stream.of(System.getenv("PATH").split(File.pathSeparator))
-                .anyMatch(place -> Files.isExecutable(Path.of(place, "python3")));
     }
 
     private static void assertSame(Map<String, byte[]> read, Map<String, byte[]> originals) {

@@ -1,0 +1,91 @@
+package app.lacuna.interop;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.concurrent.TimeUnit;
+
+/** Starts readers and writers that are not written in Java; {@code scripts/test} installs them. */
+final class Outside {
+    private Outside() {}
+
+    /** Standard output of a script of ours; anything but a good end is a failure. */
+    static String run(Path folder, String input, String program, String script, Object... more)
+            throws IOException {
+        Path copy = folder.resolve(script);
+        try (InputStream in = Outside.class.getResourceAsStream(script)) {
+            Files.write(copy, in.readAllBytes());
+        }
+        List<String> command = new ArrayList<>(List.of(program, copy.toString()));
+        for (Object argument : more) {
+            command.add(argument.toString());
+        }
+        return run(zipJsFolder(), input, command);
+    }
+
+    static String run(Path folder, String input, List<String> command) throws IOException {
+        Path out = Files.createTempFile("outside", ".out");
+        Path err = Files.createTempFile("outside", ".err");
+        ProcessBuilder builder =
+                new ProcessBuilder(command)
+                        .directory(folder.toFile())
+                        .redirectOutput(out.toFile())
+                        .redirectError(err.toFile());
+        builder.environment().put("LC_ALL", "C.UTF-8");
+        Process process = builder.start();
+        try (var stdin = process.getOutputStream()) {
+            stdin.write((input + "\n").getBytes(StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            // it did not want to read; what it says is in its output
+        }
+        try {
+            if (!process.waitFor(4, TimeUnit.MINUTES) || process.exitValue() != 0) {
+                process.destroyForcibly();
+                throw new IOException(command.get(0) + ": " + Files.readString(err));
+            }
+            return Files.readString(out);
+        } catch (InterruptedException e) {
+            throw new IOException(e);
+        } finally {
+            Files.deleteIfExists(out);
+            Files.deleteIfExists(err);
+        }
+    }
+
+    /** Lines of name, size and digest, by name. */
+    static Map<String, String> byName(String lines) {
+        Map<String, String> files = new TreeMap<>();
+        for (String line : lines.lines().toList()) {
+            int tab = line.indexOf('\t');
+            files.put(line.substring(0, tab), line.substring(tab + 1));
+        }
+        return files;
+    }
+
+    /** Where the npm package is, installed once for all tests. */
+    static synchronized Path zipJsFolder() throws IOException {
+        Path folder = Path.of("target/zipjs").toAbsolutePath();
+        if (!Files.exists(folder.resolve("node_modules/@zip.js/zip.js/package.json"))) {
+            Files.createDirectories(folder);
+            Files.writeString(folder.resolve("package.json"), "{\"private\": true}");
+            run(
+                    folder,
+                    "",
+                    List.of(
+                            "npm",
+                            "install",
+                            "--silent",
+                            "--no-audit",
+                            "--no-fund",
+                            "--ignore-scripts",
+                            "@zip.js/zip.js@2.7.57"));
+        }
+        return folder;
+    }
+}

@@ -88,6 +88,20 @@ build_if_changed() {
   echo "$state" >"$build_dir/state"
 }
 
+# fuzz_once: every fuzz test for ten seconds, each in a Java of its own. The modules have been built.
+fuzz_once() {
+  local test
+  for test in ReaderFuzzTest LayeredFuzzTest SalvageFuzzTest NameRulesFuzzTest; do
+    JAZZER_FUZZ=1 mvn -q -B -ntp -f "$root/pom.xml" -pl lacuna-fuzz surefire:test \
+      -Dtest="$test" >"$build_dir/fuzz-$test.log" 2>&1 || {
+      tail -n 60 "$build_dir/fuzz-$test.log" >&2
+      echo "$test found something; see .build/fuzz-$test.log" >&2
+      return 1
+    }
+    echo "Fuzzing: $test: $(grep -o 'Done [0-9]* runs' "$build_dir/fuzz-$test.log")" >&2
+  done
+}
+
 # class_path MODULE: its own classes and everything it needs.
 class_path() {
   echo "$root/$1/target/classes:$root/$1/target/lib/*"

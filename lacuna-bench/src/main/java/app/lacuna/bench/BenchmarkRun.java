@@ -1,15 +1,109 @@
 package app.lacuna.bench;
 
 import java.io.IOException;
-import java.nio.file.*;
-import java.util.*;
-import java.util.stream.Stream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import org.openjdk.jmh.results.RunResult;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.RunnerException;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
+import org.openjdk.jmh.runner.options.TimeValue;
 
-public class BenchmarkRun {
-    static void deleteTree(Path p) throws IOException {
-        if (!Files.exists(p)) return;
-        try (Stream<Path> s = Files.walk(p)) {
-            for (Path q : s.sorted(Comparator.reverseOrder()).toList()) Files.delete(q);
+/** Measures everything and writes the report. Arguments: a folder for files, the report. */
+public final class BenchmarkRun {
+    private BenchmarkRun() {}
+
+    public static void main(String[] arguments) throws IOException, RunnerException {
+        Path folder = Files.createDirectories(Path.of(arguments[0]));
+        Path report = Path.of(arguments[1]);
+        Collection<RunResult> kernels = kernels();
+        WholeJobs jobs = new WholeJobs(folder);
+        List<WholeJobs.Result> results = new ArrayList<>();
+        for (Comparison comparison : comparisons(folder)) {
+            results.add(jobs.run(comparison));
         }
+        Listing.Result listing = new Listing(folder).run();
+        long memory =
+                Memory.peakOfPacking(Corpus.ONE_LARGE.in(folder), folder.resolve("packed.zip"));
+        Files.writeString(report, new Report(results, listing, memory, kernels).text());
+    }
+
+    private static List<Comparison> comparisons(Path folder) throws IOException {
+        Tool zip4j = new Zip4jTool();
+        Tool libarchive = new LibarchiveTool(folder);
+        List<Tool> both = List.of(zip4j, libarchive);
+        return List.of(
+                new Comparison(
+                        "pack, AES-256, deflate",
+                        Corpus.MIXED,
+                        Tool.Job.PACK_AES,
+                        "3.5x zip4j, 2x libarchive",
+                        3,
+                        both),
+                new Comparison(
+                        "pack with hidden names",
+                        Corpus.MIXED,
+                        Tool.Job.PACK_HIDDEN,
+                        "not slower than plain",
+                        3,
+                        List.of()),
+                new Comparison(
+                        "pack without a password, deflate",
+                        Corpus.MIXED,
+                        Tool.Job.PACK_OPEN,
+                        "",
+                        2,
+                        List.of(new CommonsTool(), new JdkTool())),
+                new Comparison(
+                        "extract, AES-256",
+                        Corpus.MIXED,
+                        Tool.Job.EXTRACT_AES,
+                        "5x zip4j, 2.5x libarchive",
+                        3,
+                        both),
+                new Comparison(
+                        "prove against the originals",
+                        Corpus.MIXED,
+                        Tool.Job.PROVE,
+                        "not slower than extracting",
+                        3,
+                        List.of()),
+                new Comparison(
+                        "pack, AES-256, stored",
+                        Corpus.PHOTOGRAPHS,
+                        Tool.Job.PACK_AES_STORED,
+                        "5x zip4j, 2x libarchive",
+                        3,
+                        both),
+                new Comparison(
+                        "pack, AES-256, deflate",
+                        Corpus.SMALL,
+                        Tool.Job.PACK_AES,
+                        "8x zip4j, 1.5x libarchive",
+                        1,
+                        both),
+                new Comparison(
+                        "pack, AES-256, deflate",
+                        Corpus.ONE_LARGE,
+                        Tool.Job.PACK_AES,
+                        "3x zip4j",
+                        1,
+                        List.of(zip4j)));
+    }
+
+    private static Collection<RunResult> kernels() throws RunnerException {
+        return new Runner(
+                        new OptionsBuilder()
+                                .include("app.lacuna.bench.kernel.*")
+                                .forks(1)
+                                .warmupIterations(2)
+                                .warmupTime(TimeValue.milliseconds(600))
+                                .measurementIterations(3)
+                                .measurementTime(TimeValue.milliseconds(600))
+                                .build())
+                .run();
     }
 }

@@ -29,6 +29,7 @@ import javafx.scene.layout.VBox;
 /** The Open place while the archive is locked: the password, and what can be seen without it. */
 final class LockedView {
     private static final double RIGHT_WIDTH = 480;
+    private static final int NOTE_AT_MOST = 600;
     private static final int SEEN_AT_MOST = 14;
 
     private final OpenViewModel model;
@@ -80,11 +81,26 @@ final class LockedView {
                         12,
                         Page.label(Words.text("open.password"), "sheet-title"),
                         row,
+                        note(),
                         wrong(),
                         Page.spacer(),
                         Page.label(Words.text("open.nobody"), Styles.SECONDARY));
         sheet.getStyleClass().addAll(Styles.SHEET, "roomy");
         return sheet;
+    }
+
+    /** The hint or opening note, which needs no password to be read. */
+    private Node note() {
+        String whole = model.listing().comment().strip();
+        String text =
+                whole.length() > NOTE_AT_MOST ? whole.substring(0, NOTE_AT_MOST) + "…" : whole;
+        Label note = Page.label(text, Styles.READABLE);
+        note.setId("open-note");
+        VBox box =
+                new VBox(2, note, Page.label(Words.text("open.note.readable"), Styles.SECONDARY));
+        box.setVisible(!text.isEmpty());
+        box.setManaged(!text.isEmpty());
+        return box;
     }
 
     /** One line: what happened in bold, the rest plain. Nothing shakes. */

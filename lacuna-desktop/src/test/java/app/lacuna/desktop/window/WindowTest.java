@@ -4,6 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.testfx.util.WaitForAsyncUtils.waitFor;
 import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
+import app.lacuna.archive.PackOptions;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
 import app.lacuna.demo.DemoData;
 import app.lacuna.demo.DemoSize;
 import app.lacuna.desktop.control.FileDialogs;
@@ -19,6 +23,10 @@ import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Window;
 import app.lacuna.desktop.work.Threads;
+import app.lacuna.job.PackJob;
+import app.lacuna.job.PackRequest;
+import app.lacuna.selection.SelectionScanner;
+import app.lacuna.staging.StagedFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -345,6 +353,35 @@ class WindowTest extends ApplicationTest {
         clickOn("#choose");
         until(() -> open.failure().get().isPresent());
         assertThat(lookup("site-diary.txt is not a ZIP archive.").queryAll()).isNotEmpty();
+    }
+
+    @Test
+    void noteIsShownBeforeThePasswordAndSaidToBeReadable() throws Exception {
+        Path archive = outbox.resolve("with-note.zip");
+        PackRequest request =
+                new PackRequest(
+                        new SelectionScanner(CancelToken.never()).scan(List.of(story.get(2))),
+                        archive,
+                        PackOptions.STANDARD.withNote("The number on the hut"),
+                        StagedFile.Existing.KEEP,
+                        PackRequest.AfterPacking.TRUST);
+        try (Secret secret = Secret.takeOver("ebb".toCharArray())) {
+            new PackJob(request, Optional.of(secret), ProgressListener.none(), CancelToken.never())
+                    .run();
+        }
+        interact(() -> window.show(Place.OPEN));
+        dialogs.files = List.of(archive);
+        clickOn("#choose");
+        until(() -> lookup("#open-note").tryQuery().isPresent());
+        assertThat(lookup("#open-note").queryLabeled().getText())
+                .isEqualTo("The number on the hut");
+        assertThat(lookup("#open-note").query().isVisible()).isTrue();
+        assertThat(
+                        lookup(
+                                        "This note is not protected: everybody who has the archive"
+                                                + " can read it.")
+                                .queryAll())
+                .isNotEmpty();
     }
 
     @Test

@@ -1,0 +1,143 @@
+package app.lacuna.bench;
+
+import app.lacuna.base.ByteCount;
+import app.lacuna.cipher.Primitives;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.openjdk.jmh.results.RunResult;
+
+/** The measurements as a page. */
+final class Report {
+    private final List<WholeJobs.Result> jobs;
+    private final Listing.Result listing;
+    private final long memory;
+    private final Collection<RunResult> kernels;
+
+    Report(
+            List<WholeJobs.Result> jobs,
+            Listing.Result listing,
+            long memory,
+            Collection<RunResult> kernels) {
+        this.jobs = jobs;
+        this.listing = listing;
+        this.memory = memory;
+        this.kernels = kernels;
+    }
+
+    String text() throws IOException {
+        StringBuilder page = new StringBuilder();
+        page.append("# Benchmarks\n\n");
+        page.append(
+                "Written by `scripts/bench`. All tools did the same work in the same run, taking ");
+        page.append("turns; medians. Ratios count, not seconds: this machine's speed varies.\n\n");
+        machine(page);
+        page.append("\n## Whole jobs\n\n");
+        page.append("| job | files | Lacuna | others | how many times faster | goal |\n");
+        page.append("|---|---|---|---|---|---|\n");
+        jobs.forEach(result -> row(page, result));
+        page.append(
+                format(
+                        "| list with hidden names | 1 GB | %.1f ms | plain listing %.1f ms;"
+                                + " decrypting all %.0f ms | %.2fx the time of plain; %.0fx faster"
+                                + " than decrypting | under 2x; 20x |%n",
+                        listing.hidden() * 1e3,
+                        listing.plain() * 1e3,
+                        listing.everything() * 1e3,
+                        listing.hidden() / listing.plain(),
+                        listing.everything() / listing.hidden()));
+        sizes(page);
+        page.append(
+                format(
+                        "%nMemory: packing and proving 1 GB in a heap of 256 MB took %s at most"
+                                + " (goal: under 400 MB).%n",
+                        ByteCount.inWords(memory)));
+        page.append("\n## Kernels\n\n| kernel | result |\n|---|---|\n");
+        kernels.forEach(result -> kernel(page, result));
+        return page.toString();
+    }
+
+    private static void machine(StringBuilder page) throws IOException {
+        String model =
+                Files.readAllLines(Path.of("/proc/cpuinfo")).stream()
+                        .filter(line -> line.startsWith("model name"))
+                        .map(line -> line.substring(line.indexOf(':') + 2))
+                        .findFirst()
+                        .orElse("unknown");
+        page.append(
+                format(
+                        "Machine: %s, %d processors, Java %s, AES and HMAC by %s, %s.%n",
+                        model,
+                        Runtime.getRuntime().availableProcessors(),
+                        System.getProperty("java.version"),
+                        Primitives.fastest(),
+                        LocalDate.now()));
+    }
+
+    private static void row(StringBuilder page, WholeJobs.Result result) {
+        double own = result.seconds().get("Lacuna");
+        StringBuilder others = new StringBuilder();
+        StringBuilder ratios = new StringBuilder();
+        for (Map.Entry<String, Double> other : result.seconds().entrySet()) {
+            if (!other.getKey().equals("Lacuna")) {
+                others.append(format("%s %.2f s; ", other.getKey(), other.getValue()));
+                ratios.append(format("%s %.1fx; ", other.getKey(), other.getValue() / own));
+            }
+        }
+        page.append(
+                format(
+                        "| %s | %s | %.2f s | %s | %s | %s |%n",
+                        result.comparison().title(),
+                        result.comparison().corpus().title,
+                        own,
+                        trimmed(others),
+                        trimmed(ratios),
+                        result.comparison().goal()));
+    }
+
+    private static String trimmed(StringBuilder list) {
+        return list.isEmpty() ? "" : list.substring(0, list.length() - 2);
+    }
+
+    /** The same level of the same library in one piece is zip4j's. */
+    private void sizes(StringBuilder page) {
+        for (WholeJobs.Result result : jobs) {
+            Long other = result.bytes().get("zip4j");
+            boolean deflated = result.comparison().job() == Tool.Job.PACK_AES;
+            if (other != null && deflated) {
+                long own = result.bytes().get("Lacuna");
+                page.append(
+                        format(
+                                "%nSize, %s: %s, which is %+.3f %% beside zlib in one piece (goal:"
+                                        + " within 0.1 %%).%n",
+                                result.comparison().corpus().title,
+                                ByteCount.inWords(own),
+                                100.0 * (own - other) / other));
+            }
+        }
+    }
+
+    private static void kernel(StringBuilder page, RunResult result) {
+        String name = result.getParams().getBenchmark();
+        StringBuilder parameters = new StringBuilder();
+        result.getParams()
+                .getParamsKeys()
+                .forEach(key -> parameters.append(' ').append(result.getParams().getParam(key)));
+        page.append(
+                format(
+                        "| %s%s | %.1f %s |%n",
+                        name.substring(name.indexOf("kernel.") + 7),
+                        parameters,
+                        result.getPrimaryResult().getScore(),
+                        result.getPrimaryResult().getScoreUnit()));
+    }
+
+    private static String format(String pattern, Object... values) {
+        return String.format(Locale.ROOT, pattern, values);
+    }
+}

@@ -1,0 +1,2 @@
+/** The inner loops, measured by JMH. */
+package app.lacuna.bench.kernel;

@@ -1,12 +1,18 @@
 package app.lacuna.bench;
 
 import java.util.List;
+import java.util.Map;
 
 /**
  * One line of the report: a job on some files, by several tools.
  *
- * @param goal what the ratios should be, as text
+ * @param goals how many times as fast as each of the others it should be
  * @param others beside Lacuna
  */
 record Comparison(
-        String title, Corpus corpus, Tool.Job job, String goal, int runs, List<Tool> others) {}
+        String title,
+        Corpus corpus,
+        Tool.Job job,
+        Map<String, Double> goals,
+        int runs,
+        List<Tool> others) {}

@@ -16,6 +16,7 @@ import app.lacuna.failure.NothingToPack;
 import app.lacuna.failure.ProofFailed;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
+import app.lacuna.failure.VolumeMissing;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileItem;
@@ -96,12 +97,7 @@ public final class PackJob {
         if (report.packed().isEmpty()) {
             throw new NothingToPack(leftOut.size());
         }
-        Optional<ProofReport> proof =
-                request.afterPacking() == PackRequest.AfterPacking.PROVE
-                        ? Optional.of(prove(staged.temporaries(), report.packed()))
-                        : Optional.empty();
-        cancel.check();
-        staged.publish(request.ifTargetExists());
+        Optional<ProofReport> proof = proveAndPublish(staged, report);
         return new PackResult(
                 staged.names(),
                 request.options(),
@@ -112,6 +108,26 @@ public final class PackJob {
                 report.unsteady(),
                 packing,
                 proof);
+    }
+
+    private Optional<ProofReport> proveAndPublish(StagedVolumes staged, PackingReport report)
+            throws IOException {
+        try {
+            Optional<ProofReport> proof =
+                    request.afterPacking() == PackRequest.AfterPacking.PROVE
+                            ? Optional.of(prove(staged.temporaries(), report.packed()))
+                            : Optional.empty();
+            cancel.check();
+            staged.publish(request.ifTargetExists());
+            return proof;
+        } catch (VolumeMissing e) {
+            throw new TargetUnusable(request.target().getParent(), e);
+        } catch (LacunaException e) {
+            throw e;
+        } catch (IOException e) {
+            // What has just been written can not be read or named: the device is gone.
+            throw new TargetUnusable(request.target().getParent(), e);
+        }
     }
 
     private static long bytesOf(List<Path> files) throws IOException {

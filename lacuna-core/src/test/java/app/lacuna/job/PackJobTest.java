@@ -200,6 +200,65 @@ class PackJobTest {
         assertThat(result.proof().orElseThrow().count(Verdict.IDENTICAL)).isEqualTo(1);
     }
 
+    @Test
+    void largeFileThatKeepsChangingIsMarkedToo() throws IOException {
+        Path film = dig.resolve("film.raw");
+        try (RandomAccessFile file = new RandomAccessFile(film.toFile(), "rw")) {
+            file.setLength(20_000_000);
+        }
+        int[] touches = {0};
+        ProgressListener touching =
+                progress -> {
+                    if (progress.stage() == Stage.PACKING) {
+                        touch(film, ++touches[0]);
+                    }
+                };
+        PackResult result =
+                run(
+                        request(TestTrees.scan(film), Existing.KEEP),
+                        everyTime(touching),
+                        CancelToken.never());
+        assertThat(result.unsteady()).containsExactly("film.raw");
+        assertThat(TestTrees.contents(archive, "p").get("film.raw")).hasSize(20_000_000);
+    }
+
+    /** As when a stick is pulled out: the place is gone, and with it what was written. */
+    @Test
+    void placeThatDisappearsIsToldAsSuch() throws IOException {
+        for (Stage moment : List.of(Stage.PACKING, Stage.PROVING)) {
+            Path stick = Files.createDirectory(folder.resolve("stick-" + moment));
+            archive = stick.resolve("a.zip");
+            ProgressListener pulling =
+                    progress -> {
+                        if (progress.stage() == moment) {
+                            pullOut(stick);
+                        }
+                    };
+            assertThatThrownBy(
+                            () ->
+                                    run(
+                                            request(TestTrees.scan(dig), Existing.KEEP),
+                                            pulling,
+                                            CancelToken.never()))
+                    .isInstanceOf(TargetUnusable.class);
+            assertThat(stick).doesNotExist();
+        }
+    }
+
+    private static void pullOut(Path stick) {
+        if (!Files.exists(stick)) {
+            return;
+        }
+        try (Stream<Path> files = Files.list(stick)) {
+            for (Path file : files.toList()) {
+                Files.delete(file);
+            }
+            Files.delete(stick);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
     /** Progress is throttled; waiting a little in the listener makes every call count. */
     private static ProgressListener everyTime(ProgressListener listener) {
         return progress -> {

@@ -64,6 +64,12 @@ public final class Secret implements AutoCloseable {
         }
     }
 
+    /** Lends the characters, which must not be kept. */
+    public synchronized <T> T withCharacters(Function<CharBuffer, T> use) {
+        requireNotWiped();
+        return use.apply(CharBuffer.wrap(characters).asReadOnlyBuffer());
+    }
+
     /** Compares in a time that does not depend on where the difference is. */
     public synchronized boolean sameAs(Secret other) {
         requireNotWiped();

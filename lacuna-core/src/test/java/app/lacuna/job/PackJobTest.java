@@ -286,9 +286,11 @@ class PackJobTest {
         Path file = dig.resolve("C-104.jpg");
         FileTime time = Files.getLastModifiedTime(file);
         // Same size, same time, other bytes at the moment of the proof: as a faulty disk would do.
+        boolean[] done = {false};
         ProgressListener corrupting =
                 progress -> {
-                    if (progress.stage() == Stage.PROVING && progress.doneItems() == 0) {
+                    if (progress.stage() == Stage.PROVING && !done[0]) {
+                        done[0] = true;
                         corrupt(file, time);
                     }
                 };

@@ -48,7 +48,11 @@ class PackageOrderTest {
                     .layer("job")
                     .definedBy("app.lacuna.job")
                     .layer("uses")
-                    .definedBy("app.lacuna.proof", "app.lacuna.extract", "app.lacuna.exposure")
+                    .definedBy(
+                            "app.lacuna.proof",
+                            "app.lacuna.extract",
+                            "app.lacuna.exposure",
+                            "app.lacuna.forecast")
                     .layer("zip")
                     .definedBy("app.lacuna.archive.zip")
                     .layer("archive")
@@ -61,6 +65,7 @@ class PackageOrderTest {
                             "app.lacuna.base",
                             "app.lacuna.failure",
                             "app.lacuna.staging",
+                            "app.lacuna.password",
                             "app.lacuna.pipeline")
                     .whereLayer("job")
                     .mayNotBeAccessedByAnyLayer()

@@ -6,7 +6,10 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
-/** Two columns of sheets; on a narrow page the right one goes under the left one. */
+/**
+ * Two columns of sheets; on a narrow page the right one goes under the left one. Side by side, the
+ * right one scrolls alone.
+ */
 public final class Columns extends ScrollPane {
     private static final double NARROW = 820;
     private static final double SPACE = 20;
@@ -53,11 +56,19 @@ public final class Columns extends ScrollPane {
 
     private void sideBySide() {
         left.setMinHeight(0);
-        right.setMinWidth(rightWidth);
+        right.setMinWidth(0);
         right.setPrefWidth(rightWidth);
-        right.setMaxWidth(rightWidth);
+        right.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(left, Priority.ALWAYS);
         left.setMinWidth(0);
-        setContent(new HBox(SPACE, left, right));
+        ScrollPane own = new ScrollPane(right);
+        own.getStyleClass().add("columns");
+        own.setFitToWidth(true);
+        own.setFitToHeight(true);
+        own.setHbarPolicy(ScrollBarPolicy.NEVER);
+        own.setFocusTraversable(false);
+        own.setMinWidth(rightWidth);
+        own.setPrefWidth(rightWidth);
+        setContent(new HBox(SPACE, left, own));
     }
 }

@@ -14,10 +14,15 @@ public final class GapBars extends VBox {
     private static final double STEP = 7;
 
     public GapBars() {
+        this(WIDTHS.length);
+    }
+
+    /** As many of them as there is room for. */
+    public GapBars(int bars) {
         super(10);
         setAlignment(Pos.CENTER);
-        for (double width : WIDTHS) {
-            getChildren().add(bar(width));
+        for (int i = 0; i < bars; i++) {
+            getChildren().add(bar(WIDTHS[i]));
         }
         setMouseTransparent(true);
     }

@@ -32,6 +32,7 @@ import javafx.util.Duration;
 public final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
     private static final String DEMO_PASSWORD = "second hut by the dyke";
+    private static final String DEMO_HINT = "what we called the second hut";
     private static final Duration STEP = Duration.millis(120);
 
     private final Map<String, String> arguments;
@@ -82,7 +83,8 @@ public final class DemoRun {
             load();
         }
         switch (scene) {
-            case "pack", "pack-empty" -> {}
+            case "pack" -> typePassword();
+            case "pack-empty" -> {}
             case "receipt" -> packIt();
             case "open-locked" -> {
                 packIt();
@@ -142,12 +144,33 @@ public final class DemoRun {
         }
     }
 
+    /** Only for the picture: whoever tries the demo types a password of their own. */
+    private void typePassword() {
+        if (!arguments.containsKey("shot")) {
+            return;
+        }
+        step(
+                () -> true,
+                () -> {
+                    pack.password().first().set(DEMO_PASSWORD);
+                    pack.password().second().set(DEMO_PASSWORD);
+                    pack.form().hint().set(DEMO_HINT);
+                });
+        step(
+                () ->
+                        pack.strength().strength().get().isPresent()
+                                && pack.forecast().seen().get().isPresent()
+                                && pack.forecast().seen().get().get().forecast().settled(),
+                () -> {});
+    }
+
     private void packIt() {
         step(
                 () -> true,
                 () -> {
                     pack.password().first().set(DEMO_PASSWORD);
                     pack.password().second().set(DEMO_PASSWORD);
+                    pack.form().hint().set(DEMO_HINT);
                     pack.packReplacing();
                 });
         step(() -> pack.result().get().isPresent(), () -> {});

@@ -81,8 +81,8 @@ final class LockedView {
                         12,
                         Page.label(Words.text("open.password"), "sheet-title"),
                         row,
-                        note(),
                         wrong(),
+                        note(),
                         Page.spacer(),
                         Page.label(Words.text("open.nobody"), Styles.SECONDARY));
         sheet.getStyleClass().addAll(Styles.SHEET, "roomy");
@@ -94,10 +94,10 @@ final class LockedView {
         String whole = model.listing().comment().strip();
         String text =
                 whole.length() > NOTE_AT_MOST ? whole.substring(0, NOTE_AT_MOST) + "…" : whole;
-        Label note = Page.label(text, Styles.READABLE);
+        Label note = Page.label(text, "note");
         note.setId("open-note");
-        VBox box =
-                new VBox(2, note, Page.label(Words.text("open.note.readable"), Styles.SECONDARY));
+        Label title = Page.label(Words.text("open.note.readable"), Styles.CARD_TITLE);
+        VBox box = new VBox(2, title, note);
         box.setVisible(!text.isEmpty());
         box.setManaged(!text.isEmpty());
         return box;

@@ -25,10 +25,11 @@ final class ContentsSheet extends VBox {
     private final PopoverLayer layer;
     private final ContentsTree tree;
 
-    ContentsSheet(ContentsModel model, PopoverLayer layer, FileDialogs dialogs) {
+    ContentsSheet(
+            ContentsModel model, ForecastModel forecast, PopoverLayer layer, FileDialogs dialogs) {
         this.model = model;
         this.layer = layer;
-        this.tree = new ContentsTree(model);
+        this.tree = new ContentsTree(model, forecast);
         getStyleClass().add(Styles.SHEET);
         VBox.setVgrow(tree, Priority.ALWAYS);
         tree.setMinHeight(120);

@@ -3,21 +3,28 @@ package app.lacuna.desktop.pack;
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.TreeColumns;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.forecast.SizeRange;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.PathTree;
 import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TreeItem;
+import javafx.scene.control.TreeTableCell;
+import javafx.scene.control.TreeTableColumn;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.input.KeyCode;
 
 /** The tree of what goes in, with sizes; Delete takes the chosen items out. */
 final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
     private final ContentsModel model;
+    private final ForecastModel forecast;
 
-    ContentsTree(ContentsModel model) {
+    ContentsTree(ContentsModel model, ForecastModel forecast) {
         this.model = model;
+        this.forecast = forecast;
         setId("contents");
         setAccessibleText(Words.text("pack.contents"));
         setShowRoot(false);
@@ -31,7 +38,8 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
                                         Words.text("column.size"),
                                         96,
                                         node -> ByteCount.inWords(node.size())),
-                                TreeColumns.note(ContentsTree::note)));
+                                expected(),
+                                TreeColumns.note(this::note)));
         setOnKeyPressed(
                 event -> {
                     if (event.getCode() == KeyCode.DELETE) {
@@ -39,7 +47,38 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
                     }
                 });
         model.selection().addListener((property, before, now) -> refill());
+        forecast.seen().addListener((property, before, now) -> refresh());
         refill();
+    }
+
+    /** The bar of each row, as long as the row's size and as full as the forecast. */
+    private TreeTableColumn<PathTree.Node<FileItem>, PathTree.Node<FileItem>> expected() {
+        TreeTableColumn<PathTree.Node<FileItem>, PathTree.Node<FileItem>> column =
+                new TreeTableColumn<>(Words.text("column.expected"));
+        column.setMinWidth(ForecastBar.LONGEST + 16);
+        column.setMaxWidth(ForecastBar.LONGEST + 16);
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setCellValueFactory(row -> new ReadOnlyObjectWrapper<>(row.getValue().getValue()));
+        column.setCellFactory(
+                any ->
+                        new TreeTableCell<>() {
+                            private final ForecastBar bar = new ForecastBar();
+
+                            @Override
+                            protected void updateItem(PathTree.Node<FileItem> node, boolean empty) {
+                                super.updateItem(node, empty);
+                                setGraphic(empty || node == null ? null : bar);
+                                if (!empty && node != null) {
+                                    bar.show(node.size(), getRoot().getValue().size(), seen(node));
+                                }
+                            }
+                        });
+        return column;
+    }
+
+    private Optional<SizeRange> seen(PathTree.Node<FileItem> node) {
+        return forecast.seen().get().flatMap(seen -> seen.of(node));
     }
 
     private void refill() {
@@ -52,7 +91,7 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
         chosen.forEach(item -> model.remove(item.getValue()));
     }
 
-    private static String note(PathTree.Node<FileItem> node) {
+    private String note(PathTree.Node<FileItem> node) {
         if (node.isFolder()) {
             return node.files() == 0
                     ? Words.text("contents.empty-folder")
@@ -61,6 +100,11 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
         if (node.value().map(FileItem::kind).orElse(ItemKind.FILE) == ItemKind.LINK) {
             return Words.text("contents.link");
         }
-        return node.name().startsWith(".") ? Words.text("contents.hidden") : "";
+        if (node.name().startsWith(".")) {
+            return Words.text("contents.hidden");
+        }
+        boolean compact =
+                node.size() > 0 && seen(node).filter(r -> r.low() > node.size() * 0.95).isPresent();
+        return compact ? Words.text("contents.compact") : "";
     }
 }

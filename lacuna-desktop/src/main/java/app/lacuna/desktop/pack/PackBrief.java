@@ -30,6 +30,8 @@ final class PackBrief {
         model.folder().addListener(changed);
         model.protection().addListener(changed);
         model.names().addListener(changed);
+        model.form().whom().addListener(changed);
+        model.form().method().addListener(changed);
         write();
     }
 
@@ -56,13 +58,15 @@ final class PackBrief {
         line.say(Words.text("pack.brief.as"));
         word("brief-name", model.name().get(), () -> popovers.name());
         boolean locked = model.protection().get().needsPassword();
+        line.say(Words.text("pack.brief.for"));
+        word("brief-whom", Words.text("whom." + model.form().whom().get()), () -> popovers.whom());
         line.say(Words.text(locked ? "pack.brief.locked" : "pack.brief.open"));
         word(
                 "brief-cipher",
                 Words.text("protection." + model.protection().get()),
                 () -> popovers.cipher(),
-                locked ? Styles.PROTECTED : Styles.READABLE);
-        if (locked) {
+                model.protection().get().canHideNames() ? Styles.PROTECTED : Styles.READABLE);
+        if (model.protection().get().canHideNames()) {
             boolean hidden = model.names().get() == Names.HIDDEN;
             line.say(Words.text("pack.brief.names"));
             word(

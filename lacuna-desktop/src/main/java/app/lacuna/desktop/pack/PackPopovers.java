@@ -24,7 +24,12 @@ import javafx.scene.layout.VBox;
 /** What opens under the words of the brief. */
 final class PackPopovers {
     private static final List<Protection> CHOICES =
-            List.of(Protection.AES_256, Protection.AES_192, Protection.AES_128, Protection.NONE);
+            List.of(
+                    Protection.AES_256,
+                    Protection.AES_192,
+                    Protection.AES_128,
+                    Protection.TRADITIONAL,
+                    Protection.NONE);
 
     private final PackViewModel model;
     private final PopoverLayer layer;
@@ -88,6 +93,25 @@ final class PackPopovers {
 
     Node[] cipher() {
         return choices("cipher", CHOICES, model.protection());
+    }
+
+    /** Sets cipher, names and method together; said once what it costs. */
+    Node[] whom() {
+        ToggleGroup group = new ToggleGroup();
+        VBox choices = new VBox(10);
+        for (ForWhom whom : ForWhom.values()) {
+            RadioButton button = new RadioButton(Words.text("popover.whom." + whom));
+            button.setId("whom-" + whom);
+            button.setToggleGroup(group);
+            button.setSelected(model.form().whom().get() == whom);
+            button.setOnAction(event -> model.form().choose(whom));
+            Label note = Page.label(Words.text("popover.whom." + whom + ".note"), Styles.SECONDARY);
+            note.setMaxWidth(400);
+            note.getStyleClass().add("choice-note");
+            choices.getChildren().add(new VBox(2, button, note));
+        }
+        Button done = Page.button("whom-done", Words.text("popover.done"), layer::close);
+        return new Node[] {choices, done};
     }
 
     Node[] names() {

@@ -1,6 +1,5 @@
 package app.lacuna.desktop.pack;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.BriefLine;
 import app.lacuna.desktop.control.BusyLine;
 import app.lacuna.desktop.control.Columns;
@@ -11,6 +10,7 @@ import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.control.PopoverLayer;
 import app.lacuna.desktop.words.Words;
 import javafx.beans.InvalidationListener;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -39,7 +39,7 @@ public final class PackView {
         BriefLine brief = new PackBrief(model, layer, dialogs).line();
         brief.disableProperty().bind(model.packing().running());
         page = new Page(brief);
-        passwordCard = new PasswordCard(model);
+        passwordCard = new PasswordCard(model, layer);
         empty = emptyZone();
         filled = work(layer);
         pack = Page.primary("pack", Words.text("pack.primary"), model::pack);
@@ -77,10 +77,13 @@ public final class PackView {
     }
 
     private Node work(PopoverLayer layer) {
-        ContentsSheet sheet = new ContentsSheet(model.contents(), layer, dialogs);
+        ContentsSheet sheet = new ContentsSheet(model.contents(), model.forecast(), layer, dialogs);
         sheet.disableProperty().bind(model.packing().running());
         passwordCard.disableProperty().bind(model.packing().running());
-        Columns columns = new Columns(sheet, new VBox(12, passwordCard), RIGHT_WIDTH);
+        VBox cards =
+                new VBox(10, new StrangerCard(model, layer), new ReachCard(model), passwordCard);
+        cards.setMinHeight(VBox.USE_PREF_SIZE);
+        Columns columns = new Columns(sheet, cards, RIGHT_WIDTH);
         VBox.setVgrow(columns, Priority.ALWAYS);
         return new VBox(12, failure(), columns);
     }
@@ -95,7 +98,10 @@ public final class PackView {
     }
 
     private Node foot() {
-        VBox status = Page.status(statusHeading, statusLine);
+        VBox next = Page.status(statusHeading, statusLine);
+        HBox.setHgrow(next, Priority.ALWAYS);
+        HBox status = new HBox(22, new ForecastStatus(model), next);
+        status.setAlignment(Pos.CENTER_LEFT);
         status.visibleProperty().bind(model.packing().running().not());
         BusyLine busy = new BusyLine(model.packing());
         StackPane left = new StackPane(status, busy);
@@ -114,13 +120,9 @@ public final class PackView {
             return;
         }
         statusHeading.setText(
-                model.cancelled().get()
-                        ? Words.text("pack.cancelled")
-                        : Words.text(
-                                "pack.status",
-                                ByteCount.inWords(
-                                        model.contents().selection().get().totalBytes())));
+                model.cancelled().get() ? Words.text("pack.cancelled") : Words.text("pack.next"));
         statusLine.setText(Words.text(nextStep()));
+        statusLine.setWrapText(true);
     }
 
     /** What is still missing, so that a grey button explains itself. */
@@ -135,6 +137,12 @@ public final class PackView {
             return "pack.next.open";
         }
         return "pack.next." + model.password().agreement().get();
+    }
+
+    public void makePassword() {
+        if (!model.contents().selection().get().items().isEmpty()) {
+            passwordCard.make();
+        }
     }
 
     public void focusFirst() {

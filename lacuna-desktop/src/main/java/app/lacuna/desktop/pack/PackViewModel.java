@@ -1,7 +1,6 @@
 package app.lacuna.desktop.pack;
 
 import app.lacuna.archive.Names;
-import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
@@ -13,8 +12,12 @@ import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
+import app.lacuna.password.HintCheck;
+import app.lacuna.password.Strength;
 import app.lacuna.staging.StagedFile.Existing;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
@@ -29,14 +32,17 @@ import javafx.beans.property.SimpleObjectProperty;
 
 /** The Pack place: what goes in, under which name, where to, how locked; then packing itself. */
 public final class PackViewModel {
+    private static final int NAMES_TRIED_FIRST = 300;
+
     private final ContentsModel contents;
     private final PasswordModel password = new PasswordModel();
     private final UserAction packing;
     private final ObjectProperty<Path> folder = new SimpleObjectProperty<>();
     private final ObjectProperty<String> name = new SimpleObjectProperty<>();
-    private final ObjectProperty<Protection> protection =
-            new SimpleObjectProperty<>(Protection.AES_256);
-    private final ObjectProperty<Names> names = new SimpleObjectProperty<>(Names.HIDDEN);
+    private final PackForm form = new PackForm();
+    private final ForecastModel forecast;
+    private final ExposureModel exposure;
+    private final StrengthModel strength;
     private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
@@ -50,12 +56,15 @@ public final class PackViewModel {
         packing = new UserAction(threads);
         folder.set(startFolder);
         name.set(newName.freeIn(startFolder));
+        forecast = new ForecastModel(threads, contents.selection(), form.options());
+        exposure = new ExposureModel(contents.selection(), form.options(), name, newName.clock());
+        strength = new StrengthModel(threads, password.first(), this::relatedWords);
         ready =
                 Bindings.createBooleanBinding(
                         this::isReady,
                         contents.selection(),
                         contents.scanning(),
-                        protection,
+                        form.protection(),
                         password.agreement(),
                         packing.running());
     }
@@ -64,7 +73,8 @@ public final class PackViewModel {
         return !contents.selection().get().items().isEmpty()
                 && !contents.scanning().get()
                 && !packing.running().get()
-                && (!protection.get().needsPassword() || password.agreement().get().isEnough());
+                && (!form.protection().get().needsPassword()
+                        || password.agreement().get().isEnough());
     }
 
     /** Packs and proves; afterwards there is a result, a failure, or a cancellation. */
@@ -88,11 +98,11 @@ public final class PackViewModel {
                 new PackRequest(
                         contents.selection().get(),
                         target(),
-                        options(),
+                        form.options().get(),
                         existing,
                         AfterPacking.PROVE);
         Optional<Secret> secret =
-                protection.get().needsPassword()
+                form.protection().get().needsPassword()
                         ? Optional.of(password.secret())
                         : Optional.empty();
         packing.start(
@@ -103,11 +113,32 @@ public final class PackViewModel {
                 });
     }
 
-    private PackOptions options() {
-        boolean locked = protection.get().needsPassword();
-        return PackOptions.STANDARD
-                .withProtection(protection.get())
-                .withNames(locked ? names.get() : Names.VISIBLE);
+    /** What a guesser would try first: names that stand beside the password. */
+    private List<String> relatedWords() {
+        List<String> words = new ArrayList<>();
+        words.add(name.get());
+        words.add(String.valueOf(folder.get().getFileName()));
+        words.add(System.getProperty("user.name", ""));
+        words.add(form.hint().get());
+        contents.selection().get().items().stream()
+                .limit(NAMES_TRIED_FIRST)
+                .forEach(item -> words.add(item.path()));
+        return words;
+    }
+
+    /** Puts a made password into both fields, shown, where it stays until packing is done. */
+    public void take(Secret made, Strength known) {
+        String text = made.withCharacters(Object::toString);
+        strength.willBe(text, known);
+        password.showing().set(true);
+        password.first().set(text);
+        password.second().set(text);
+    }
+
+    public boolean hintGivesPasswordAway(String hint) {
+        try (Secret secret = password.secret()) {
+            return HintCheck.givesAway(hint, secret);
+        }
     }
 
     private void ended(Outcome<PackResult> outcome) {
@@ -126,6 +157,7 @@ public final class PackViewModel {
     public void startAnew(NewArchiveName newName) {
         contents.clear();
         password.clear();
+        form.hint().set("");
         name.set(newName.freeIn(folder.get()));
         result.set(Optional.empty());
         failure.set(Optional.empty());
@@ -169,12 +201,28 @@ public final class PackViewModel {
     }
 
     public ObjectProperty<Protection> protection() {
-        return protection;
+        return form.protection();
     }
 
     /** Counts only with a password. */
     public ObjectProperty<Names> names() {
-        return names;
+        return form.names();
+    }
+
+    public PackForm form() {
+        return form;
+    }
+
+    public ForecastModel forecast() {
+        return forecast;
+    }
+
+    public ExposureModel exposure() {
+        return exposure;
+    }
+
+    public StrengthModel strength() {
+        return strength;
     }
 
     public BooleanBinding ready() {

@@ -2,10 +2,12 @@ package app.lacuna.desktop.pack;
 
 import app.lacuna.desktop.control.Mark;
 import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.control.PopoverLayer;
 import app.lacuna.desktop.control.SecretField;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.pack.PasswordModel.Agreement;
 import app.lacuna.desktop.words.Words;
+import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -15,12 +17,17 @@ import javafx.scene.layout.VBox;
 
 /** The card for a new password: twice or shown, with what the two fields say to each other. */
 final class PasswordCard extends VBox {
+    private final PackViewModel pack;
+    private final PopoverLayer layer;
     private final PasswordModel model;
+    private final Button make = Page.link("password-make", Words.text("password.make"), () -> {});
     private final HBox agreement = new HBox(8);
     private final SecretField first;
 
-    PasswordCard(PackViewModel pack) {
-        super(12);
+    PasswordCard(PackViewModel pack, PopoverLayer layer) {
+        super(8);
+        this.pack = pack;
+        this.layer = layer;
         this.model = pack.password();
         getStyleClass().addAll(Styles.SHEET, Styles.CARD);
         first =
@@ -39,7 +46,8 @@ final class PasswordCard extends VBox {
         agreement.setAlignment(Pos.CENTER_LEFT);
         agreement.setId("agreement");
         Label lost = Page.label(Words.text("password.lost"), Styles.SECONDARY);
-        getChildren().setAll(head(), fields, agreement, lost);
+        getChildren()
+                .setAll(head(), fields, agreement, new GuessScale(pack), traps(), hint(), lost);
         model.agreement().addListener((property, before, now) -> show(now));
         show(model.agreement().get());
         visibleProperty().bind(pack.protection().map(protection -> protection.needsPassword()));
@@ -60,9 +68,57 @@ final class PasswordCard extends VBox {
                 new HBox(
                         Page.label(Words.text("password.title"), Styles.CARD_TITLE),
                         Page.spacer(),
+                        makeLink(),
                         show);
+        head.setSpacing(10);
         head.setAlignment(Pos.CENTER_LEFT);
         return head;
+    }
+
+    private Button makeLink() {
+        MakePopover popover = new MakePopover(pack, layer);
+        make.setOnAction(event -> layer.show(make, popover.content()));
+        return Page.withKey(make, "make");
+    }
+
+    void make() {
+        make.fire();
+    }
+
+    /** Blanks at the ends, keys that lie elsewhere: what goes wrong when it is typed again. */
+    private Label traps() {
+        Label traps = Page.label("", Styles.ATTENTION);
+        traps.setId("password-traps");
+        traps.textProperty()
+                .bind(
+                        pack.strength()
+                                .traps()
+                                .map(
+                                        now ->
+                                                now.stream()
+                                                        .map(trap -> Words.text("trap." + trap))
+                                                        .collect(Collectors.joining(" "))));
+        traps.visibleProperty().bind(traps.textProperty().isNotEmpty());
+        traps.managedProperty().bind(traps.visibleProperty());
+        return traps;
+    }
+
+    private HBox hint() {
+        Button change = Page.link("hint", "", () -> {});
+        change.textProperty()
+                .bind(
+                        pack.form()
+                                .hint()
+                                .map(text -> text.isEmpty() ? Words.text("hint.none") : text));
+        change.setMinWidth(0);
+        HintPopover popover = new HintPopover(pack, layer);
+        change.setOnAction(event -> layer.show(change, popover.content()));
+        Label words = new Label(Words.text("hint.label"));
+        words.getStyleClass().add(Styles.SECONDARY);
+        words.setMinWidth(USE_PREF_SIZE);
+        HBox row = new HBox(4, words, change);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
     }
 
     private void show(Agreement now) {

@@ -12,7 +12,7 @@ import javafx.scene.layout.GridPane;
 final class HelpSheet {
     private static final List<String> LINES =
             List.of(
-                    "places", "open", "files", "folder", "names", "remove", "tick", "view",
+                    "places", "open", "files", "folder", "names", "remove", "tick", "view", "make",
                     "primary", "lock", "escape", "help");
 
     private HelpSheet() {}

@@ -56,6 +56,7 @@ public final class Window {
                 .on("Ctrl+D", () -> inPack(packView::addFiles))
                 .on("Ctrl+Shift+D", () -> inPack(packView::addFolder))
                 .on("Ctrl+H", this::switchNames)
+                .on("Ctrl+M", () -> inPack(packView::makePassword))
                 .on("Ctrl+Enter", this::primary)
                 .on("Ctrl+L", open::lock)
                 .on("F1", this::help)

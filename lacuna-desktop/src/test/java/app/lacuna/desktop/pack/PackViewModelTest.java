@@ -2,9 +2,18 @@ package app.lacuna.desktop.pack;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
+import app.lacuna.base.Secret;
+import app.lacuna.compression.Method;
 import app.lacuna.desktop.pack.PasswordModel.Agreement;
 import app.lacuna.desktop.work.Threads;
+import app.lacuna.exposure.Opener;
+import app.lacuna.exposure.Reach;
+import app.lacuna.exposure.SeenEntry;
+import app.lacuna.job.Archives;
+import app.lacuna.password.Strength;
+import app.lacuna.password.TypingTraps;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.PathTree.Node;
 import java.io.IOException;
@@ -150,18 +159,24 @@ class PackViewModelTest {
         Deque<Runnable> later = new ArrayDeque<>();
         model = model(new Threads(later::add, Runnable::run));
         model.contents().add(List.of(dig));
-        later.remove().run();
+        runAll(later);
         typePassword("hut");
         model.pack();
         assertThat(model.packing().running().get()).isTrue();
         model.packing().cancel();
-        later.remove().run();
+        runAll(later);
         assertThat(model.cancelled().get()).isTrue();
         assertThat(model.target()).doesNotExist();
         assertThat(model.ready().get()).isTrue();
         model.pack();
-        later.remove().run();
+        runAll(later);
         assertThat(model.result().get()).isPresent();
+    }
+
+    private static void runAll(Deque<Runnable> later) {
+        while (!later.isEmpty()) {
+            later.remove().run();
+        }
     }
 
     @Test
@@ -186,5 +201,94 @@ class PackViewModelTest {
         assertThat(model.result().get()).isEmpty();
         assertThat(paths()).isEmpty();
         assertThat(model.name().get()).isEqualTo("2026-11-24-2.zip");
+    }
+
+    @Test
+    void forWhomSetsCipherNamesAndMethodTogether() {
+        PackForm form = model.form();
+        form.choose(ForWhom.ANY_COMPUTER);
+        assertThat(form.options().get().protection()).isEqualTo(Protection.TRADITIONAL);
+        assertThat(form.options().get().names()).isEqualTo(Names.VISIBLE);
+        form.choose(ForWhom.MYSELF);
+        assertThat(form.options().get().method()).isEqualTo(Method.ZSTD);
+        assertThat(form.options().get().names()).isEqualTo(Names.HIDDEN);
+        assertThat(form.whom().get()).isEqualTo(ForWhom.MYSELF);
+        form.method().set(Method.DEFLATE);
+        assertThat(form.whom().get()).as("still served").isEqualTo(ForWhom.MYSELF);
+        form.protection().set(Protection.TRADITIONAL);
+        assertThat(form.whom().get()).isEqualTo(ForWhom.ANY_COMPUTER);
+        assertThat(form.options().get().names())
+                .as("traditional encryption hides no names")
+                .isEqualTo(Names.VISIBLE);
+        form.protection().set(Protection.AES_128);
+        assertThat(form.whom().get()).isEqualTo(ForWhom.AES_TOOL);
+    }
+
+    @Test
+    void strangersViewFollowsTheForm() {
+        model.contents().add(List.of(dig));
+        assertThat(model.exposure().exposure().get().entries())
+                .extracting(SeenEntry::path)
+                .containsExactly("contents.zip");
+        model.names().set(Names.VISIBLE);
+        assertThat(model.exposure().exposure().get().entries())
+                .extracting(SeenEntry::path)
+                .containsExactly("dig", "dig/a.txt", "dig/b.txt");
+        assertThat(model.exposure().exposure().get().openers())
+                .containsEntry(Opener.AES_UNZIP, Reach.YES);
+    }
+
+    @Test
+    void forecastMeetsWhatIsPacked() {
+        assertThat(model.forecast().seen().get()).isEmpty();
+        model.contents().add(List.of(dig));
+        ForecastModel.Seen seen = model.forecast().seen().get().orElseThrow();
+        assertThat(seen.folders()).containsKey("dig");
+        assertThat(seen.of(model.contents().tree().children().get(0))).isPresent();
+        typePassword("hut");
+        model.pack();
+        long real = model.result().get().orElseThrow().archiveBytes();
+        assertThat(seen.forecast().archive().contains(real)).isTrue();
+    }
+
+    @Test
+    void strengthFollowsThePasswordAndKnowsTheNames() {
+        assertThat(model.strength().strength().get()).isEmpty();
+        model.password().first().set("saltmarshcauseway");
+        double before = model.strength().strength().get().orElseThrow().guessesLog10();
+        model.rename("saltmarsh-causeway");
+        model.password().first().set("");
+        model.password().first().set("saltmarshcauseway");
+        assertThat(model.strength().strength().get().orElseThrow().guessesLog10())
+                .isLessThan(before);
+        model.password().first().set(" hut");
+        assertThat(model.strength().traps().get())
+                .containsExactly(TypingTraps.Trap.BLANK_AT_THE_START);
+    }
+
+    @Test
+    void madePasswordIsShownInBothFieldsAndItsStrengthIsKnown() {
+        try (Secret made = Secret.takeOver("KLMNPQRS23456789".toCharArray())) {
+            model.take(made, Strength.ofRandom(27));
+        }
+        assertThat(model.password().first().get()).isEqualTo("KLMNPQRS23456789");
+        assertThat(model.password().agreement().get().isEnough()).isTrue();
+        assertThat(model.password().showing().get()).isTrue();
+        assertThat(model.strength().strength().get()).contains(Strength.ofRandom(27));
+        assertThat(model.hintGivesPasswordAway("it is klmnpqrs-23456789")).isTrue();
+        assertThat(model.hintGivesPasswordAway("the hut")).isFalse();
+    }
+
+    @Test
+    void hintGoesIntoTheArchiveAndIsForgottenAfterwards() throws IOException {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.form().hint().set("where we slept");
+        model.pack();
+        try (var reader = Archives.open(model.result().get().orElseThrow().archive())) {
+            assertThat(reader.outside().comment()).isEqualTo("where we slept");
+        }
+        model.startAnew(NAME);
+        assertThat(model.form().hint().get()).isEmpty();
     }
 }

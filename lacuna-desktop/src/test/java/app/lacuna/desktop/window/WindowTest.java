@@ -274,7 +274,7 @@ class WindowTest extends ApplicationTest {
         doubleClickOn("#name-field");
         interact(() -> lookup("#name-field").queryAs(TextField.class).setText("winter-notes"));
         clickOn("#name-take");
-        assertThat(brief()).contains("as winter-notes.zip,");
+        assertThat(brief()).contains("as winter-notes.zip for");
 
         assertThat(brief()).contains("and names hidden,");
         clickOn("#brief-names").clickOn("#names-VISIBLE").clickOn("#names-done");
@@ -295,6 +295,47 @@ class WindowTest extends ApplicationTest {
         interact(() -> lookup("#folder-field").queryAs(TextField.class).setText(other.toString()));
         clickOn("#folder-take");
         assertThat(brief()).contains("keep it in other");
+    }
+
+    @Test
+    void strangersViewTurnsIntoGapsAndBack() throws Exception {
+        addStory();
+        assertThat(lookup("#stranger .gap").queryAll()).isNotEmpty();
+        clickOn("#brief-whom").clickOn("#whom-ANY_COMPUTER").clickOn("#whom-done");
+        assertThat(brief()).contains("for any computer as it is, locked with traditional");
+        assertThat(lookup("#stranger .gap").queryAll()).isEmpty();
+        assertThat(lookup("#reach-price").query().isVisible()).isTrue();
+        assertThat(lookup("#stranger-sum").queryLabeled().getText()).startsWith("The names");
+        clickOn("#brief-whom").clickOn("#whom-AES_TOOL").clickOn("#whom-done");
+        assertThat(lookup("#stranger .gap").queryAll()).isNotEmpty();
+        assertThat(lookup("#stranger-sum").queryLabeled().getText()).startsWith("No names");
+        clickOn("#compare");
+        assertThat(lookup("With names visible").queryAll()).isNotEmpty();
+        type(KeyCode.ESCAPE);
+        until(() -> pack.forecast().seen().get().isPresent());
+        assertThat(lookup("#forecast .label").queryAll()).hasSize(8);
+    }
+
+    @Test
+    void passwordIsMadeAndStaysAndAHintThatGivesItAwayIsRefused() throws Exception {
+        addStory();
+        press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
+        waitForFxEvents();
+        clickOn("#make-words");
+        String made = pack.password().first().get();
+        assertThat(made.split("-")).hasSizeGreaterThanOrEqualTo(6);
+        assertThat(lookup("#password-shown").queryAs(TextField.class).getText()).isEqualTo(made);
+        until(() -> pack.strength().strength().get().isPresent());
+        assertThat(lookup("#guess-words").queryLabeled().getText()).contains("To guess it");
+        clickOn("#hint");
+        interact(() -> lookup("#hint-field").queryAs(TextField.class).setText(made));
+        clickOn("#hint-take");
+        assertThat(lookup("#hint-note").queryLabeled().getText()).contains("gives the password");
+        interact(() -> lookup("#hint-field").queryAs(TextField.class).setText("the hut"));
+        clickOn("#hint-take");
+        assertThat(lookup("#hint").queryLabeled().getText()).isEqualTo("the hut");
+        assertThat(pack.password().first().get()).as("still there").isEqualTo(made);
+        assertThat(lookup("#pack").query().isDisabled()).isFalse();
     }
 
     @Test
@@ -376,11 +417,7 @@ class WindowTest extends ApplicationTest {
         assertThat(lookup("#open-note").queryLabeled().getText())
                 .isEqualTo("The number on the hut");
         assertThat(lookup("#open-note").query().isVisible()).isTrue();
-        assertThat(
-                        lookup(
-                                        "This note is not protected: everybody who has the archive"
-                                                + " can read it.")
-                                .queryAll())
+        assertThat(lookup("Hint left by whoever packed it (anyone can read it)").queryAll())
                 .isNotEmpty();
     }
 

@@ -1,13 +1,18 @@
 package app.lacuna.selection;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * What is to be left out although it lies in a chosen folder. A folder that fits a pattern is left
  * out with everything in it.
+ *
+ * @param except files and folders on disk that go in all the same, with everything in them
  */
-public record ExcludeRules(List<PathGlob> patterns) {
+public record ExcludeRules(List<PathGlob> patterns, Set<Path> except) {
     public static final ExcludeRules NONE = new ExcludeRules(List.of());
 
     /** Caches, thumbnails, lock files: made by programs and systems, of use to nobody else. */
@@ -32,6 +37,11 @@ public record ExcludeRules(List<PathGlob> patterns) {
 
     public ExcludeRules {
         patterns = List.copyOf(patterns);
+        except = Set.copyOf(except);
+    }
+
+    public ExcludeRules(List<PathGlob> patterns) {
+        this(patterns, Set.of());
     }
 
     /**
@@ -44,10 +54,20 @@ public record ExcludeRules(List<PathGlob> patterns) {
     public ExcludeRules and(ExcludeRules others) {
         List<PathGlob> both = new ArrayList<>(patterns);
         both.addAll(others.patterns);
-        return new ExcludeRules(both);
+        Set<Path> exceptions = new HashSet<>(except);
+        exceptions.addAll(others.except);
+        return new ExcludeRules(both, exceptions);
     }
 
-    boolean exclude(String path) {
-        return patterns.stream().anyMatch(pattern -> pattern.matches(path));
+    public ExcludeRules butNot(Set<Path> sources) {
+        return new ExcludeRules(patterns, sources);
+    }
+
+    /**
+     * @param path inside the archive
+     */
+    boolean exclude(Path source, String path) {
+        return patterns.stream().anyMatch(pattern -> pattern.matches(path))
+                && except.stream().noneMatch(source::startsWith);
     }
 }

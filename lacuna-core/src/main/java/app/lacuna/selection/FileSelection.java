@@ -1,6 +1,7 @@
 package app.lacuna.selection;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 
@@ -27,16 +28,16 @@ public record FileSelection(List<FileItem> items, List<LeftOut> leftOut, List<Re
         return leftOut.stream().anyMatch(left -> left.reason().meansIncomplete());
     }
 
-    /** The same without these places on disk and everything below them. */
+    /** The same without these places on disk and everything below them, which is said of them. */
     public FileSelection without(Set<Path> sources) {
-        return sources.isEmpty()
-                ? this
-                : new FileSelection(
-                        items.stream()
-                                .filter(item -> !isAtOrBelow(item.source(), sources))
-                                .toList(),
-                        leftOut,
-                        renamed);
+        if (sources.isEmpty()) {
+            return this;
+        }
+        List<LeftOut> all = new ArrayList<>(leftOut);
+        sources.forEach(source -> all.add(new LeftOut(source, LeftOut.Reason.TAKEN_OUT)));
+        List<FileItem> kept =
+                items.stream().filter(item -> !isAtOrBelow(item.source(), sources)).toList();
+        return new FileSelection(kept, all, renamed);
     }
 
     private static boolean isAtOrBelow(Path source, Set<Path> tops) {

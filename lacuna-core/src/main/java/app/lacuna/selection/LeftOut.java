@@ -16,8 +16,15 @@ public record LeftOut(Path source, Reason reason) {
         OUTPUT_ITSELF,
         /** A rule says so. */
         EXCLUDED,
+        /** The user took it out. */
+        TAKEN_OUT,
         /** It is in the selection already, as part of a chosen folder. */
         ALREADY_INCLUDED;
+
+        /** Whether it could go in after all, if the user says so. */
+        public boolean canBeBroughtBack() {
+            return this == EXCLUDED || this == TAKEN_OUT;
+        }
 
         /** Whether the user has to be told that the archive is not complete. */
         public boolean meansIncomplete() {

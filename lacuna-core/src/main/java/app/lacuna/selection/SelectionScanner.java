@@ -103,7 +103,7 @@ public final class SelectionScanner {
 
     private Optional<FileItem> take(Pending pending) {
         Path source = pending.source();
-        if (rules.exclude(pending.path())) {
+        if (rules.exclude(source, pending.path())) {
             leftOut.add(new LeftOut(source, LeftOut.Reason.EXCLUDED));
             return Optional.empty();
         }

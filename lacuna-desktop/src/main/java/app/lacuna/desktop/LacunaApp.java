@@ -64,7 +64,7 @@ public final class LacunaApp extends Application {
     /** One archive is opened, anything else goes into the Pack place. */
     private void take(List<Path> paths, OpenViewModel open) {
         boolean archive =
-                paths.size() == 1 && paths.get(0).toString().toLowerCase().endsWith(".zip");
+                paths.size() == 1 && paths.get(0).toString().matches("(?i).*\\.(zip|z\\d{2,3})");
         if (archive) {
             window.openArchive(paths.get(0));
         } else if (!paths.isEmpty()) {

@@ -1,7 +1,10 @@
 package app.lacuna.desktop.control;
 
 import app.lacuna.selection.PathTree.Node;
+import java.util.Comparator;
+import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.ObservableList;
 import javafx.scene.control.TreeItem;
@@ -41,7 +44,13 @@ public final class TreeColumns {
 
     /** Items that make their children when they are opened; the first levels are open. */
     public static <T> TreeItem<Node<T>> items(Node<T> root, int openLevels) {
-        LazyItem<T> item = new LazyItem<>(root);
+        return items(root, openLevels, Optional.empty());
+    }
+
+    /** The same with the children in another order than their own. */
+    public static <T> TreeItem<Node<T>> items(
+            Node<T> root, int openLevels, Optional<Comparator<Node<T>>> order) {
+        LazyItem<T> item = new LazyItem<>(root, order);
         open(item, openLevels);
         return item;
     }
@@ -56,10 +65,12 @@ public final class TreeColumns {
     }
 
     private static final class LazyItem<T> extends TreeItem<Node<T>> {
+        private final Optional<Comparator<Node<T>>> order;
         private boolean filled;
 
-        LazyItem(Node<T> node) {
+        LazyItem(Node<T> node, Optional<Comparator<Node<T>>> order) {
             super(node);
+            this.order = order;
         }
 
         @Override
@@ -71,8 +82,11 @@ public final class TreeColumns {
         public ObservableList<TreeItem<Node<T>>> getChildren() {
             if (!filled) {
                 filled = true;
+                Stream<Node<T>> children = getValue().children().stream();
+                Stream<Node<T>> ordered =
+                        order.isPresent() ? children.sorted(order.get()) : children;
                 super.getChildren()
-                        .setAll(getValue().children().stream().map(LazyItem::new).toList());
+                        .setAll(ordered.map(child -> new LazyItem<>(child, order)).toList());
             }
             return super.getChildren();
         }

@@ -21,6 +21,7 @@ import java.util.stream.Stream;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Platform;
+import javafx.scene.control.Button;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 
@@ -84,6 +85,10 @@ public final class DemoRun {
         }
         switch (scene) {
             case "pack" -> typePassword();
+            case "pack-map" -> {
+                typePassword();
+                step(() -> true, () -> ((Button) stage.getScene().lookup("#map")).fire());
+            }
             case "pack-empty" -> {}
             case "receipt" -> packIt();
             case "open-locked" -> {

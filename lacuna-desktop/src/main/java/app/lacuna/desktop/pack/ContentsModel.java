@@ -1,33 +1,58 @@
 package app.lacuna.desktop.pack;
 
 import app.lacuna.base.Outcome;
+import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.Stage;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
+import app.lacuna.selection.ExcludeRules;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.PathTree;
 import app.lacuna.selection.SelectionScanner;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
+import java.util.regex.PatternSyntaxException;
+import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
 
-/** What is to be packed: chosen files and folders, looked through in the background. */
+/**
+ * What is to be packed: chosen files and folders, looked through and arranged as a tree in the
+ * background. Whatever is left out is listed, and can be brought back where that makes sense.
+ */
 public final class ContentsModel {
     private final UserAction scanning;
+    private final UserAction arranging;
     private final List<Path> roots = new ArrayList<>();
     private final Set<Path> removed = new HashSet<>();
+    private final Set<Path> broughtBack = new HashSet<>();
+    private final BooleanProperty withoutJunk = new SimpleBooleanProperty();
+    private final StringProperty patterns = new SimpleStringProperty("");
+    private final StringProperty find = new SimpleStringProperty("");
     private final ReadOnlyObjectWrapper<FileSelection> selection =
             new ReadOnlyObjectWrapper<>(FileSelection.EMPTY);
+    private final ReadOnlyObjectWrapper<PathTree.Node<FileItem>> tree =
+            new ReadOnlyObjectWrapper<>(treeOf(FileSelection.EMPTY, ""));
     private FileSelection scanned = FileSelection.EMPTY;
+    private ExcludeRules rules = ExcludeRules.NONE;
     private boolean scanAgain;
+    private boolean arrangeAgain;
 
     ContentsModel(Threads threads) {
         this.scanning = new UserAction(threads);
+        this.arranging = new UserAction(threads);
+        selection.addListener((property, before, now) -> arrange());
+        find.addListener((property, before, now) -> arrange());
     }
 
     /** What was removed before and is added again comes back. */
@@ -55,9 +80,46 @@ public final class ContentsModel {
                         });
     }
 
+    /** Only what {@link LeftOut.Reason#canBeBroughtBack} says so of. */
+    public void bringBack(LeftOut left) {
+        if (left.reason() == LeftOut.Reason.TAKEN_OUT) {
+            removed.remove(left.source());
+            selection.set(scanned.without(removed));
+        } else {
+            broughtBack.add(left.source());
+            scan();
+        }
+    }
+
+    /**
+     * Patterns for what is to be left out, separated by blanks or commas, and whether caches,
+     * thumbnails and lock files are.
+     *
+     * @return whether all patterns make sense; otherwise nothing changes
+     */
+    public boolean leaveOut(String newPatterns, boolean junk) {
+        try {
+            List<String> each =
+                    List.of(newPatterns.strip().split("[\\s,]+")).stream()
+                            .filter(pattern -> !pattern.isEmpty())
+                            .toList();
+            ExcludeRules own = ExcludeRules.of(each);
+            rules = junk ? own.and(ExcludeRules.JUNK) : own;
+        } catch (PatternSyntaxException e) {
+            return false;
+        }
+        patterns.set(newPatterns.strip());
+        withoutJunk.set(junk);
+        broughtBack.clear();
+        scan();
+        return true;
+    }
+
     public void clear() {
         roots.clear();
         removed.clear();
+        broughtBack.clear();
+        find.set("");
         scan();
     }
 
@@ -69,8 +131,20 @@ public final class ContentsModel {
         }
         scanAgain = false;
         List<Path> now = List.copyOf(roots);
+        ExcludeRules how = rules.butNot(broughtBack);
         scanning.start(
-                (listener, cancel) -> new SelectionScanner(cancel).scan(now), this::scanEnded);
+                (listener, cancel) -> {
+                    ProgressMeter found = new ProgressMeter(listener, Stage.SCANNING, 0, 0);
+                    return new SelectionScanner(
+                                    cancel,
+                                    item -> {
+                                        found.addBytes(item.size());
+                                        found.itemDone();
+                                    },
+                                    how)
+                            .scan(now);
+                },
+                this::scanEnded);
     }
 
     private void scanEnded(Outcome<FileSelection> outcome) {
@@ -80,6 +154,40 @@ public final class ContentsModel {
             scanned = done.value();
             selection.set(scanned.without(removed));
         }
+    }
+
+    private void arrange() {
+        if (arranging.running().get()) {
+            arrangeAgain = true;
+            return;
+        }
+        arrangeAgain = false;
+        FileSelection now = selection.get();
+        String wanted = find.get().strip().toLowerCase(Locale.ROOT);
+        arranging.start((listener, cancel) -> treeOf(now, wanted), this::arranged);
+    }
+
+    private void arranged(Outcome<PathTree.Node<FileItem>> outcome) {
+        if (outcome instanceof Outcome.Done<PathTree.Node<FileItem>> done) {
+            tree.set(done.value());
+        }
+        if (arrangeAgain) {
+            arrange();
+        }
+    }
+
+    private static PathTree.Node<FileItem> treeOf(FileSelection all, String find) {
+        List<FileItem> items =
+                find.isEmpty()
+                        ? all.items()
+                        : all.items().stream()
+                                .filter(item -> lastName(item).contains(find))
+                                .toList();
+        return PathTree.of(items, FileItem::path, FileItem::kind, FileItem::size);
+    }
+
+    private static String lastName(FileItem item) {
+        return item.path().substring(item.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
     }
 
     /** The chosen files and folders themselves. */
@@ -95,8 +203,26 @@ public final class ContentsModel {
         return scanning.running();
     }
 
-    /** The contents as a tree. */
-    public PathTree.Node<FileItem> tree() {
-        return PathTree.of(selection.get().items(), FileItem::path, FileItem::kind, FileItem::size);
+    /** How far the scan has come: what has been found until now. */
+    public UserAction looking() {
+        return scanning;
+    }
+
+    /** Part of a name; only what has it is in the tree. All of it is packed all the same. */
+    public StringProperty find() {
+        return find;
+    }
+
+    public String patterns() {
+        return patterns.get();
+    }
+
+    public boolean isWithoutJunk() {
+        return withoutJunk.get();
+    }
+
+    /** The contents as a tree, or what of them is being looked for. */
+    public ReadOnlyObjectProperty<PathTree.Node<FileItem>> tree() {
+        return tree.getReadOnlyProperty();
     }
 }

@@ -7,6 +7,7 @@ import app.lacuna.forecast.SizeRange;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.PathTree;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -19,8 +20,12 @@ import javafx.scene.input.KeyCode;
 
 /** The tree of what goes in, with sizes; Delete takes the chosen items out. */
 final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
+    /** What was looked for is shown, however deep it lies. */
+    private static final int FOUND_LEVELS = 12;
+
     private final ContentsModel model;
     private final ForecastModel forecast;
+    private Optional<Comparator<PathTree.Node<FileItem>>> order = Optional.empty();
 
     ContentsTree(ContentsModel model, ForecastModel forecast) {
         this.model = model;
@@ -40,13 +45,16 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
                                         node -> ByteCount.inWords(node.size())),
                                 expected(),
                                 TreeColumns.note(this::note)));
+        getColumns().get(0).setSortable(true);
+        getColumns().get(1).setSortable(true);
+        setSortPolicy(table -> sortAsChosen());
         setOnKeyPressed(
                 event -> {
                     if (event.getCode() == KeyCode.DELETE) {
                         removeChosen();
                     }
                 });
-        model.selection().addListener((property, before, now) -> refill());
+        model.tree().addListener((property, before, now) -> refill());
         forecast.seen().addListener((property, before, now) -> refresh());
         refill();
     }
@@ -81,8 +89,56 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
         return forecast.seen().get().flatMap(seen -> seen.of(node));
     }
 
+    /** By the header that was clicked; folders keep their place before files for names only. */
+    private boolean sortAsChosen() {
+        Optional<Comparator<PathTree.Node<FileItem>>> chosen = Optional.empty();
+        if (!getSortOrder().isEmpty()) {
+            TreeTableColumn<?, ?> column = getSortOrder().get(0);
+            Comparator<PathTree.Node<FileItem>> by =
+                    column == getColumns().get(1)
+                            ? Comparator.comparingLong(PathTree.Node::size)
+                            : Comparator.comparing(
+                                    PathTree.Node::name, String.CASE_INSENSITIVE_ORDER);
+            boolean up = column.getSortType() == TreeTableColumn.SortType.ASCENDING;
+            chosen = Optional.of(up ? by : by.reversed());
+        }
+        order = chosen;
+        refill();
+        return true;
+    }
+
     private void refill() {
-        setRoot(TreeColumns.items(model.tree(), 1));
+        int levels = model.find().get().isBlank() ? 1 : FOUND_LEVELS;
+        setRoot(TreeColumns.items(model.tree().get(), levels, order));
+    }
+
+    /** Names and sizes only, where there is little room. */
+    void setBrief(boolean brief) {
+        getColumns().get(2).setVisible(!brief);
+        getColumns().get(3).setVisible(!brief);
+    }
+
+    /** Opens the folders above it and marks it. */
+    void choose(PathTree.Node<FileItem> wanted) {
+        TreeItem<PathTree.Node<FileItem>> item = getRoot();
+        while (item != null && item.getValue() != wanted) {
+            item.setExpanded(true);
+            item =
+                    item.getChildren().stream()
+                            .filter(child -> leadsTo(child.getValue(), wanted))
+                            .findFirst()
+                            .orElse(null);
+        }
+        if (item != null) {
+            getSelectionModel().clearSelection();
+            getSelectionModel().select(item);
+            scrollTo(Math.max(0, getRow(item) - 3));
+            requestFocus();
+        }
+    }
+
+    private static boolean leadsTo(PathTree.Node<FileItem> node, PathTree.Node<FileItem> wanted) {
+        return node == wanted || wanted.path().startsWith(node.path() + "/");
     }
 
     void removeChosen() {

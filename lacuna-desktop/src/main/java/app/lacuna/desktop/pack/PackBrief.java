@@ -2,6 +2,7 @@ package app.lacuna.desktop.pack;
 
 import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
+import app.lacuna.base.Progress;
 import app.lacuna.desktop.control.BriefLine;
 import app.lacuna.desktop.control.FileDialogs;
 import app.lacuna.desktop.control.PopoverLayer;
@@ -26,6 +27,15 @@ final class PackBrief {
         InvalidationListener changed = property -> write();
         model.contents().selection().addListener(changed);
         model.contents().scanning().addListener(changed);
+        model.contents()
+                .looking()
+                .progress()
+                .addListener(
+                        (property, before, now) -> {
+                            if (model.contents().selection().get().items().isEmpty()) {
+                                write();
+                            }
+                        });
         model.name().addListener(changed);
         model.folder().addListener(changed);
         model.protection().addListener(changed);
@@ -44,7 +54,9 @@ final class PackBrief {
         line.clear().say(Words.text("pack.brief.pack"));
         if (selection.items().isEmpty()) {
             boolean scanning = model.contents().scanning().get();
-            line.fact(Words.text(scanning ? "pack.brief.scanning" : "pack.brief.nothing"));
+            int found =
+                    model.contents().looking().progress().get().map(Progress::doneItems).orElse(0);
+            line.fact(Words.text(scanning ? "pack.brief.scanning" : "pack.brief.nothing", found));
             line.say(Words.text(scanning ? "pack.brief.scanning-rest" : "pack.brief.nothing-rest"));
             return;
         }

@@ -84,9 +84,21 @@ final class PackPopovers {
                             }
                         });
         field.setOnAction(event -> take.fire());
+        HBox proposals =
+                new HBox(
+                        14,
+                        Page.link(
+                                "name-date",
+                                Words.text("popover.name.date"),
+                                () -> field.setText(model.proposedName(false))),
+                        Page.link(
+                                "name-season",
+                                Words.text("popover.name.season"),
+                                () -> field.setText(model.proposedName(true))));
         return new Node[] {
             Page.label(Words.text("popover.name"), Styles.CARD_TITLE),
             new HBox(8, field, take),
+            proposals,
             note
         };
     }

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.pack;
 
+import app.lacuna.base.Progress;
 import app.lacuna.desktop.control.BriefLine;
 import app.lacuna.desktop.control.BusyLine;
 import app.lacuna.desktop.control.Columns;
@@ -9,11 +10,13 @@ import app.lacuna.desktop.control.MessageStrip;
 import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.control.PopoverLayer;
 import app.lacuna.desktop.words.Words;
+import java.io.File;
 import javafx.beans.InvalidationListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.Clipboard;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
@@ -29,6 +32,7 @@ public final class PackView {
     private final Node empty;
     private final Node filled;
     private final PasswordCard passwordCard;
+    private ContentsSheet sheet;
     private final Label statusHeading = new Label();
     private final Label statusLine = new Label();
     private final Button pack;
@@ -49,6 +53,7 @@ public final class PackView {
         InvalidationListener changed = property -> update();
         model.contents().selection().addListener(changed);
         model.contents().scanning().addListener(changed);
+        model.contents().looking().progress().addListener(changed);
         model.protection().addListener(changed);
         model.password().agreement().addListener(changed);
         model.cancelled().addListener(changed);
@@ -77,7 +82,7 @@ public final class PackView {
     }
 
     private Node work(PopoverLayer layer) {
-        ContentsSheet sheet = new ContentsSheet(model.contents(), model.forecast(), layer, dialogs);
+        sheet = new ContentsSheet(model.contents(), model.forecast(), layer, dialogs);
         sheet.disableProperty().bind(model.packing().running());
         passwordCard.disableProperty().bind(model.packing().running());
         VBox cards =
@@ -121,8 +126,13 @@ public final class PackView {
         }
         statusHeading.setText(
                 model.cancelled().get() ? Words.text("pack.cancelled") : Words.text("pack.next"));
-        statusLine.setText(Words.text(nextStep()));
+        statusLine.setText(Words.text(nextStep(), found()));
         statusLine.setWrapText(true);
+    }
+
+    /** How many items the scan has found until now. */
+    private int found() {
+        return model.contents().looking().progress().get().map(Progress::doneItems).orElse(0);
     }
 
     /** What is still missing, so that a grey button explains itself. */
@@ -137,6 +147,20 @@ public final class PackView {
             return "pack.next.open";
         }
         return "pack.next." + model.password().agreement().get();
+    }
+
+    public void find() {
+        if (!model.contents().selection().get().items().isEmpty()) {
+            sheet.focusFind();
+        }
+    }
+
+    /** Files that were copied in a file manager. */
+    public void paste() {
+        Clipboard clipboard = Clipboard.getSystemClipboard();
+        if (clipboard.hasFiles()) {
+            model.contents().add(clipboard.getFiles().stream().map(File::toPath).toList());
+        }
     }
 
     public void makePassword() {

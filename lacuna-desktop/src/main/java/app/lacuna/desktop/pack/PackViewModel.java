@@ -7,13 +7,16 @@ import app.lacuna.base.Secret;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
+import app.lacuna.exposure.RevealingName;
 import app.lacuna.failure.TargetExists;
+import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.password.HintCheck;
 import app.lacuna.password.Strength;
+import app.lacuna.selection.FileItem;
 import app.lacuna.staging.StagedFile.Existing;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -34,7 +37,9 @@ import javafx.beans.property.SimpleObjectProperty;
 public final class PackViewModel {
     private static final int NAMES_TRIED_FIRST = 300;
 
+    private final NewArchiveName newName;
     private final ContentsModel contents;
+    private Optional<SizeRange> forecastWhenPacked = Optional.empty();
     private final PasswordModel password = new PasswordModel();
     private final UserAction packing;
     private final ObjectProperty<Path> folder = new SimpleObjectProperty<>();
@@ -52,6 +57,7 @@ public final class PackViewModel {
     private final BooleanBinding ready;
 
     public PackViewModel(Threads threads, NewArchiveName newName, Path startFolder) {
+        this.newName = newName;
         contents = new ContentsModel(threads);
         packing = new UserAction(threads);
         folder.set(startFolder);
@@ -94,6 +100,7 @@ public final class PackViewModel {
         failure.set(Optional.empty());
         replaceOffered.set(false);
         cancelled.set(false);
+        forecastWhenPacked = forecast.seen().get().map(seen -> seen.forecast().archive());
         PackRequest request =
                 new PackRequest(
                         contents.selection().get(),
@@ -167,6 +174,26 @@ public final class PackViewModel {
 
     public Path target() {
         return folder.get().resolve(name.get());
+    }
+
+    /** A name that tells nothing: the date, or the season and a noun. */
+    public String proposedName(boolean season) {
+        return season ? newName.seasonIn(folder.get()) : newName.freeIn(folder.get());
+    }
+
+    /** A word of the archive's name that tells what is inside. */
+    public Optional<String> revealingWord() {
+        return RevealingName.wordIn(
+                name.get(),
+                contents.selection().get().items().stream()
+                        .limit(NAMES_TRIED_FIRST)
+                        .map(FileItem::path)
+                        .toList());
+    }
+
+    /** What was forecast for the archive that is packed now. */
+    public Optional<SizeRange> forecastWhenPacked() {
+        return forecastWhenPacked;
     }
 
     /** A name without an ending gets ".zip"; one that can not be a file's name is not taken. */

@@ -4,13 +4,17 @@ import app.lacuna.desktop.control.Mark;
 import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.control.PopoverLayer;
 import app.lacuna.desktop.control.SecretField;
+import app.lacuna.desktop.control.ShortClipboard;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.pack.PasswordModel.Agreement;
 import app.lacuna.desktop.words.Words;
 import java.util.stream.Collectors;
+import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -47,7 +51,15 @@ final class PasswordCard extends VBox {
         agreement.setId("agreement");
         Label lost = Page.label(Words.text("password.lost"), Styles.SECONDARY);
         getChildren()
-                .setAll(head(), fields, agreement, new GuessScale(pack), traps(), hint(), lost);
+                .setAll(
+                        head(),
+                        fields,
+                        agreement,
+                        capsLock(),
+                        new GuessScale(pack),
+                        traps(),
+                        hint(),
+                        lost);
         model.agreement().addListener((property, before, now) -> show(now));
         show(model.agreement().get());
         visibleProperty().bind(pack.protection().map(protection -> protection.needsPassword()));
@@ -68,11 +80,34 @@ final class PasswordCard extends VBox {
                 new HBox(
                         Page.label(Words.text("password.title"), Styles.CARD_TITLE),
                         Page.spacer(),
+                        copy(),
                         makeLink(),
                         show);
         head.setSpacing(10);
         head.setAlignment(Pos.CENTER_LEFT);
         return head;
+    }
+
+    /** Only of what is shown: a hidden password is one that is typed from memory. */
+    private Button copy() {
+        ShortClipboard clipboard = new ShortClipboard();
+        Button copy = Page.link("password-copy", "", () -> clipboard.put(model.first().get()));
+        copy.textProperty().bind(clipboard.words());
+        copy.visibleProperty().bind(model.showing().and(model.first().isNotEmpty()));
+        copy.managedProperty().bind(copy.visibleProperty());
+        return copy;
+    }
+
+    /** Said while it is typed, where the system knows. */
+    private Label capsLock() {
+        Label caps = Page.label(Words.text("password.caps"), Styles.ATTENTION);
+        caps.setId("caps-lock");
+        caps.setVisible(false);
+        caps.managedProperty().bind(caps.visibleProperty());
+        addEventFilter(
+                KeyEvent.ANY,
+                event -> caps.setVisible(Platform.isKeyLocked(KeyCode.CAPS).orElse(false)));
+        return caps;
     }
 
     private Button makeLink() {

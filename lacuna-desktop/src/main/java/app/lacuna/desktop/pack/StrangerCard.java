@@ -13,6 +13,7 @@ import app.lacuna.exposure.Readable;
 import app.lacuna.exposure.SeenEntry;
 import app.lacuna.selection.ItemKind;
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -30,6 +31,7 @@ final class StrangerCard extends VBox {
     private final PackViewModel model;
     private final VBox seen = new VBox(6);
     private final Label sum = Page.label("");
+    private final Label name = Page.label("", Styles.SECONDARY);
 
     StrangerCard(PackViewModel model, PopoverLayer layer) {
         super(8);
@@ -47,7 +49,8 @@ final class StrangerCard extends VBox {
                         compare);
         head.setAlignment(Pos.CENTER_LEFT);
         sum.setId("stranger-sum");
-        getChildren().setAll(head, seen, sum);
+        name.setId("stranger-name");
+        getChildren().setAll(head, seen, sum, name);
         InvalidationListener changed = property -> write();
         model.exposure().exposure().addListener(changed);
         model.forecast().seen().addListener(changed);
@@ -57,6 +60,10 @@ final class StrangerCard extends VBox {
     private void write() {
         Exposure exposure = model.exposure().exposure().get();
         seen.getChildren().setAll(lines(exposure, LINES));
+        Optional<String> word = model.revealingWord();
+        name.setText(word.map(w -> Words.text("stranger.name", w)).orElse(""));
+        name.setVisible(word.isPresent());
+        name.setManaged(word.isPresent());
         int items = model.contents().selection().get().items().size();
         boolean contents = exposure.readable().contains(Readable.CONTENTS);
         boolean names = exposure.readable().contains(Readable.NAMES);

@@ -9,12 +9,14 @@ import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackResult;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -34,12 +36,15 @@ public final class ReceiptView {
     private final Page page;
     private final VBox lines = new VBox();
     private final ProofList proofList;
+    private final Optional<SizeRange> forecast;
 
     /** What the buttons in the foot do. */
     public record Next(Runnable open, Runnable anew) {}
 
-    public ReceiptView(PackResult result, List<Path> roots, Next next) {
+    public ReceiptView(
+            PackResult result, List<Path> roots, Optional<SizeRange> forecast, Next next) {
         this.result = result;
+        this.forecast = forecast;
         this.roots = roots;
         this.proofList = new ProofList(proof());
         page = new Page(brief());
@@ -84,18 +89,27 @@ public final class ReceiptView {
     private void packed() {
         Label path = Page.label(result.archive().toString(), Styles.MONO, Styles.SECONDARY);
         path.setId("receipt-path");
+        String line =
+                Words.text(
+                        "receipt.packed.line",
+                        ByteCount.inWords(result.contentBytes()),
+                        ByteCount.inWords(result.archiveBytes()),
+                        Dates.duration(result.packing()));
         line(
                 Meaning.DONE,
                 Words.text("receipt.packed.title"),
-                List.of(
-                        Page.label(
-                                Words.text(
-                                        "receipt.packed.line",
-                                        ByteCount.inWords(result.contentBytes()),
-                                        ByteCount.inWords(result.archiveBytes()),
-                                        Dates.duration(result.packing())),
-                                Styles.SECONDARY),
-                        path));
+                List.of(Page.label(line + howNear(), Styles.SECONDARY), path));
+    }
+
+    /** How far the forecast was off. */
+    private String howNear() {
+        if (forecast.isEmpty() || forecast.get().expected() == 0) {
+            return "";
+        }
+        long expected = forecast.get().expected();
+        double off = 100.0 * Math.abs(result.archiveBytes() - expected) / expected;
+        return Words.text(
+                "receipt.forecast", ByteCount.inWords(expected), Math.round(off * 10) / 10.0);
     }
 
     private void proved() {

@@ -12,8 +12,8 @@ import javafx.scene.layout.GridPane;
 final class HelpSheet {
     private static final List<String> LINES =
             List.of(
-                    "places", "open", "files", "folder", "names", "remove", "tick", "view", "make",
-                    "primary", "lock", "escape", "help");
+                    "places", "open", "files", "folder", "names", "remove", "tick", "view", "find",
+                    "paste", "make", "primary", "lock", "escape", "help");
 
     private HelpSheet() {}
 

@@ -56,6 +56,8 @@ public final class Window {
                 .on("Ctrl+D", () -> inPack(packView::addFiles))
                 .on("Ctrl+Shift+D", () -> inPack(packView::addFolder))
                 .on("Ctrl+H", this::switchNames)
+                .on("Ctrl+F", () -> inPack(packView::find))
+                .on("Ctrl+V", () -> inPack(packView::paste))
                 .on("Ctrl+M", () -> inPack(packView::makePassword))
                 .on("Ctrl+Enter", this::primary)
                 .on("Ctrl+L", open::lock)
@@ -99,6 +101,7 @@ public final class Window {
                                 new ReceiptView(
                                         done,
                                         roots,
+                                        pack.forecastWhenPacked(),
                                         new ReceiptView.Next(
                                                 () -> openArchive(done.archive()),
                                                 () -> pack.startAnew(newName))));
@@ -119,8 +122,10 @@ public final class Window {
 
     private void inPack(Runnable action) {
         if (pack.result().get().isEmpty() && !pack.packing().running().get()) {
-            show(Place.PACK);
-            action.run();
+            if (current != Place.PACK) {
+                show(Place.PACK);
+            }
+            Platform.runLater(action); // after the place has set its own focus
         }
     }
 

@@ -15,6 +15,7 @@ import app.lacuna.job.Archives;
 import app.lacuna.password.Strength;
 import app.lacuna.password.TypingTraps;
 import app.lacuna.selection.FileItem;
+import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.PathTree.Node;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -125,7 +126,7 @@ class PackViewModelTest {
     @Test
     void removedItemsStayOutAndComeBackWhenAddedAgain() {
         model.contents().add(List.of(dig));
-        Node<FileItem> folderNode = model.contents().tree().children().get(0);
+        Node<FileItem> folderNode = model.contents().tree().get().children().get(0);
         model.contents().remove(folderNode.children().get(0));
         assertThat(paths()).containsExactly("dig", "dig/b.txt");
         model.contents().add(List.of(dig.resolve("a.txt")));
@@ -135,7 +136,7 @@ class PackViewModelTest {
     @Test
     void removingWhatWasChosenForgetsIt() {
         model.contents().add(List.of(dig));
-        model.contents().remove(model.contents().tree().children().get(0));
+        model.contents().remove(model.contents().tree().get().children().get(0));
         assertThat(model.contents().roots()).isEmpty();
         assertThat(paths()).isEmpty();
     }
@@ -244,7 +245,7 @@ class PackViewModelTest {
         model.contents().add(List.of(dig));
         ForecastModel.Seen seen = model.forecast().seen().get().orElseThrow();
         assertThat(seen.folders()).containsKey("dig");
-        assertThat(seen.of(model.contents().tree().children().get(0))).isPresent();
+        assertThat(seen.of(model.contents().tree().get().children().get(0))).isPresent();
         typePassword("hut");
         model.pack();
         long real = model.result().get().orElseThrow().archiveBytes();
@@ -290,5 +291,54 @@ class PackViewModelTest {
         }
         model.startAnew(NAME);
         assertThat(model.form().hint().get()).isEmpty();
+    }
+
+    @Test
+    void whatIsLeftOutCanBeBroughtBack() throws IOException {
+        Files.writeString(dig.resolve("Thumbs.db"), "x");
+        Files.writeString(dig.resolve("draft.bak"), "x");
+        model.contents().add(List.of(dig));
+        assertThat(model.contents().leaveOut("*.bak", true)).isTrue();
+        assertThat(paths()).containsExactly("dig", "dig/a.txt", "dig/b.txt");
+        model.contents().remove(model.contents().tree().get().children().get(0).children().get(0));
+        assertThat(paths()).containsExactly("dig", "dig/b.txt");
+        for (LeftOut left : model.contents().selection().get().leftOut()) {
+            assertThat(left.reason().canBeBroughtBack()).isTrue();
+            model.contents().bringBack(left);
+        }
+        assertThat(paths())
+                .containsExactlyInAnyOrder(
+                        "dig", "dig/a.txt", "dig/b.txt", "dig/Thumbs.db", "dig/draft.bak");
+        assertThat(model.contents().leaveOut("[", false)).isFalse();
+    }
+
+    @Test
+    void findingNarrowsTheTreeAndNotTheSelection() {
+        model.contents().add(List.of(dig));
+        model.contents().find().set("B.T");
+        Node<FileItem> folderNode = model.contents().tree().get().children().get(0);
+        assertThat(folderNode.children()).extracting(Node::name).containsExactly("b.txt");
+        assertThat(paths()).hasSize(3);
+        model.contents().find().set("");
+        assertThat(model.contents().tree().get().files()).isEqualTo(2);
+    }
+
+    @Test
+    void nameThatTellsSomethingIsNoticed() {
+        model.contents().add(List.of(dig));
+        assertThat(model.revealingWord()).isEmpty();
+        model.rename("my secret");
+        assertThat(model.revealingWord()).contains("secret");
+        assertThat(model.proposedName(false)).startsWith("2026-11-24");
+        assertThat(model.proposedName(true)).matches("autumn-[a-z]+\\.zip");
+    }
+
+    @Test
+    void receiptKnowsTheForecast() {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.pack();
+        long real = model.result().get().orElseThrow().archiveBytes();
+        assertThat(model.forecastWhenPacked().orElseThrow().contains(real)).isTrue();
     }
 }

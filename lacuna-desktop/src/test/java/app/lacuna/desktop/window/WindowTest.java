@@ -42,6 +42,8 @@ import javafx.scene.Scene;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
+import javafx.scene.control.TreeTableView;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
 import javafx.stage.Stage;
@@ -336,6 +338,48 @@ class WindowTest extends ApplicationTest {
         assertThat(lookup("#hint").queryLabeled().getText()).isEqualTo("the hut");
         assertThat(pack.password().first().get()).as("still there").isEqualTo(made);
         assertThat(lookup("#pack").query().isDisabled()).isFalse();
+    }
+
+    @Test
+    void contentsAreFoundSortedMappedAndLeftOut() throws Exception {
+        addStory();
+        press(KeyCode.CONTROL).type(KeyCode.F).release(KeyCode.CONTROL);
+        waitForFxEvents();
+        assertThat(lookup("#find").query().isFocused()).isTrue();
+        write("diary");
+        until(() -> pack.contents().tree().get().files() == 1);
+        interact(() -> pack.contents().find().set(""));
+        TreeTableView<?> tree = lookup("#contents").query();
+        until(() -> tree.getExpandedItemCount() > 3);
+        clickOn("#map");
+        until(() -> lookup("#contents-map .map-tile").queryAll().size() > 10);
+        Node photograph =
+                lookup("#contents-map .map-tile").queryAll().stream()
+                        .filter(tile -> tile.getAccessibleText().contains(".jpg"))
+                        .findFirst()
+                        .orElseThrow();
+        clickOn(photograph);
+        assertThat(tree.getSelectionModel().getSelectedItem()).isNotNull();
+        clickOn("#map");
+        int all = pack.contents().selection().get().items().size();
+        clickOn("#rules");
+        interact(() -> lookup("#rules-patterns").queryAs(TextField.class).setText("*.jpg"));
+        clickOn("#rules-take");
+        until(() -> pack.contents().selection().get().items().size() < all);
+        clickOn("#left-out").clickOn("#bring-back");
+        until(() -> pack.contents().selection().get().items().size() > 5);
+    }
+
+    @Test
+    void madePasswordIsCopiedForAShortTime() throws Exception {
+        addStory();
+        clickOn("#password-make").clickOn("#make-characters");
+        clickOn("#password-copy");
+        assertThat(lookup("#password-copy").queryLabeled().getText()).contains("30 s");
+        String[] copied = {""};
+        interact(() -> copied[0] = Clipboard.getSystemClipboard().getString());
+        assertThat(copied[0]).isEqualTo(pack.password().first().get()).hasSize(16);
+        interact(() -> Clipboard.getSystemClipboard().clear());
     }
 
     @Test

@@ -66,6 +66,7 @@ class PackageOrderTest {
                             "app.lacuna.failure",
                             "app.lacuna.staging",
                             "app.lacuna.password",
+                            "app.lacuna.slip",
                             "app.lacuna.pipeline")
                     .whereLayer("job")
                     .mayNotBeAccessedByAnyLayer()

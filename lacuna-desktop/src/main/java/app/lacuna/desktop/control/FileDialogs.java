@@ -11,4 +11,7 @@ public interface FileDialogs {
     Optional<Path> chooseFile(String title);
 
     Optional<Path> chooseFolder(String title);
+
+    /** Where to save something; the dialog itself asks before something is replaced. */
+    Optional<Path> chooseTarget(String title, String name);
 }

@@ -27,6 +27,13 @@ public final class SystemFileDialogs implements FileDialogs {
         return Optional.ofNullable(chooser(title).showOpenDialog(owner)).map(File::toPath);
     }
 
+    @Override
+    public Optional<Path> chooseTarget(String title, String name) {
+        FileChooser chooser = chooser(title);
+        chooser.setInitialFileName(name);
+        return Optional.ofNullable(chooser.showSaveDialog(owner)).map(File::toPath);
+    }
+
     private static FileChooser chooser(String title) {
         FileChooser chooser = new FileChooser();
         chooser.setTitle(title);

@@ -31,4 +31,12 @@ public final class Fonts {
             }
         }
     }
+
+    /** The file of a font, to be put into a document. */
+    public static byte[] bytes(String file) throws IOException {
+        try (InputStream in =
+                Fonts.class.getResourceAsStream("/app/lacuna/desktop/fonts/" + file + ".ttf")) {
+            return in.readAllBytes();
+        }
+    }
 }

@@ -43,7 +43,7 @@ public final class PackView {
         BriefLine brief = new PackBrief(model, layer, dialogs).line();
         brief.disableProperty().bind(model.packing().running());
         page = new Page(brief);
-        passwordCard = new PasswordCard(model, layer);
+        passwordCard = new PasswordCard(model, layer, dialogs);
         empty = emptyZone();
         filled = work(layer);
         pack = Page.primary("pack", Words.text("pack.primary"), model::pack);

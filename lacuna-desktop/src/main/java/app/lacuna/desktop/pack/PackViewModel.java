@@ -48,6 +48,7 @@ public final class PackViewModel {
     private final ForecastModel forecast;
     private final ExposureModel exposure;
     private final StrengthModel strength;
+    private final KeySlipModel keySlip;
     private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
@@ -65,6 +66,7 @@ public final class PackViewModel {
         forecast = new ForecastModel(threads, contents.selection(), form.options());
         exposure = new ExposureModel(contents.selection(), form.options(), name, newName.clock());
         strength = new StrengthModel(threads, password.first(), this::relatedWords);
+        keySlip = new KeySlipModel(threads, password::secret, name::get);
         ready =
                 Bindings.createBooleanBinding(
                         this::isReady,
@@ -246,6 +248,10 @@ public final class PackViewModel {
 
     public ExposureModel exposure() {
         return exposure;
+    }
+
+    public KeySlipModel keySlip() {
+        return keySlip;
     }
 
     public StrengthModel strength() {

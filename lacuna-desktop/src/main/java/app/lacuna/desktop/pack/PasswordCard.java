@@ -1,5 +1,6 @@
 package app.lacuna.desktop.pack;
 
+import app.lacuna.desktop.control.FileDialogs;
 import app.lacuna.desktop.control.Mark;
 import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.control.PopoverLayer;
@@ -23,15 +24,17 @@ import javafx.scene.layout.VBox;
 final class PasswordCard extends VBox {
     private final PackViewModel pack;
     private final PopoverLayer layer;
+    private final FileDialogs dialogs;
     private final PasswordModel model;
     private final Button make = Page.link("password-make", Words.text("password.make"), () -> {});
     private final HBox agreement = new HBox(8);
     private final SecretField first;
 
-    PasswordCard(PackViewModel pack, PopoverLayer layer) {
+    PasswordCard(PackViewModel pack, PopoverLayer layer, FileDialogs dialogs) {
         super(8);
         this.pack = pack;
         this.layer = layer;
+        this.dialogs = dialogs;
         this.model = pack.password();
         getStyleClass().addAll(Styles.SHEET, Styles.CARD);
         first =
@@ -80,12 +83,22 @@ final class PasswordCard extends VBox {
                 new HBox(
                         Page.label(Words.text("password.title"), Styles.CARD_TITLE),
                         Page.spacer(),
+                        slip(),
                         copy(),
                         makeLink(),
                         show);
         head.setSpacing(10);
         head.setAlignment(Pos.CENTER_LEFT);
         return head;
+    }
+
+    private Button slip() {
+        Button slip = Page.link("password-slip", Words.text("slip.title"), () -> {});
+        SlipPopover popover = new SlipPopover(pack, dialogs);
+        slip.setOnAction(event -> layer.show(slip, popover.content()));
+        slip.visibleProperty().bind(model.agreement().map(now -> now.isEnough()));
+        slip.managedProperty().bind(slip.visibleProperty());
+        return slip;
     }
 
     /** Only of what is shown: a hidden password is one that is typed from memory. */

@@ -30,6 +30,7 @@ import app.lacuna.staging.StagedFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
@@ -82,6 +83,11 @@ class WindowTest extends ApplicationTest {
         @Override
         public Optional<Path> chooseFolder(String title) {
             return files.stream().findFirst();
+        }
+
+        @Override
+        public Optional<Path> chooseTarget(String title, String name) {
+            return files.stream().findFirst().map(folder -> folder.resolve(name));
         }
     }
 
@@ -380,6 +386,15 @@ class WindowTest extends ApplicationTest {
         interact(() -> copied[0] = Clipboard.getSystemClipboard().getString());
         assertThat(copied[0]).isEqualTo(pack.password().first().get()).hasSize(16);
         interact(() -> Clipboard.getSystemClipboard().clear());
+
+        dialogs.files = List.of(outbox);
+        clickOn("#password-slip").clickOn("#slip-save");
+        until(() -> lookup("#slip-done").queryLabeled().getText().contains("is saved"));
+        Path slip = outbox.resolve("key-slip.pdf");
+        assertThat(Files.readAllBytes(slip)).startsWith('%', 'P', 'D', 'F');
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(slip)))
+                .isEqualTo("rw-------");
+        Files.delete(slip);
     }
 
     @Test

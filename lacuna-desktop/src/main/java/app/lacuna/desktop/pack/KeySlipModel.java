@@ -1,0 +1,75 @@
+package app.lacuna.desktop.pack;
+
+import app.lacuna.base.Outcome;
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.look.Fonts;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.desktop.work.Threads;
+import app.lacuna.desktop.work.UserAction;
+import app.lacuna.slip.KeySlip;
+import app.lacuna.slip.SlipWords;
+import app.lacuna.staging.StagedFile;
+import app.lacuna.staging.StagedFile.Existing;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+
+/** Makes the key slip, and writes it where the user says: readable for the owner only. */
+public final class KeySlipModel {
+    private final UserAction making;
+    private final Supplier<Secret> password;
+    private final Supplier<String> archive;
+
+    /**
+     * @param password the caller of it closes what it gives
+     * @param archive the name of what the password is for
+     */
+    KeySlipModel(Threads threads, Supplier<Secret> password, Supplier<String> archive) {
+        this.making = new UserAction(threads);
+        this.password = password;
+        this.archive = archive;
+    }
+
+    /** {@code onEnd} hears whether the page is there. */
+    public void save(Path target, LocalDate today, Consumer<Boolean> onEnd) {
+        Secret secret = password.get();
+        SlipWords words = words(today);
+        making.start(
+                (listener, cancel) -> {
+                    try (secret) {
+                        write(target, pdf(secret, words));
+                        return true;
+                    }
+                },
+                outcome -> onEnd.accept(outcome instanceof Outcome.Done<Boolean>));
+    }
+
+    private static byte[] pdf(Secret secret, SlipWords words) throws IOException {
+        return new KeySlip(Fonts.bytes("IBMPlexSans-Regular"), Fonts.bytes("IBMPlexMono-Regular"))
+                .pdf(secret, words);
+    }
+
+    private SlipWords words(LocalDate today) {
+        return new SlipWords(
+                Words.text("slip.title"),
+                List.of(
+                        Words.text("slip.for", archive.get()),
+                        Words.text("slip.made", today.toString())),
+                Words.text("slip.warning"));
+    }
+
+    private static void write(Path target, byte[] pdf) throws IOException {
+        try (StagedFile file = StagedFile.privateBeside(target)) {
+            ByteBuffer bytes = ByteBuffer.wrap(pdf);
+            while (bytes.hasRemaining()) {
+                file.channel().write(bytes);
+            }
+            file.force();
+            file.publish(Existing.REPLACE);
+        }
+    }
+}

@@ -1,0 +1,51 @@
+package app.lacuna.desktop.pack;
+
+import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.words.Words;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+
+/** Says what a key slip is before one is saved: a readable copy of the password. */
+final class SlipPopover {
+    private final PackViewModel model;
+    private final FileDialogs dialogs;
+
+    SlipPopover(PackViewModel model, FileDialogs dialogs) {
+        this.model = model;
+        this.dialogs = dialogs;
+    }
+
+    Node[] content() {
+        Label note = Page.label(Words.text("slip.note"), Styles.SECONDARY);
+        note.setMaxWidth(380);
+        Label done = Page.label("", Styles.READABLE);
+        done.setId("slip-done");
+        done.setMaxWidth(380);
+        Button save = Page.button("slip-save", Words.text("slip.save"), () -> save(done));
+        return new Node[] {
+            Page.label(Words.text("slip.title"), Styles.CARD_TITLE), note, save, done
+        };
+    }
+
+    private void save(Label done) {
+        dialogs.chooseTarget(Words.text("slip.save"), Words.text("slip.file"))
+                .ifPresent(
+                        target ->
+                                model.keySlip()
+                                        .save(
+                                                target,
+                                                LocalDate.now(),
+                                                saved -> done.setText(outcome(saved, target))));
+    }
+
+    private static String outcome(boolean saved, Path target) {
+        return saved
+                ? Words.text("slip.saved", target.getFileName().toString())
+                : Words.text("slip.not-saved");
+    }
+}

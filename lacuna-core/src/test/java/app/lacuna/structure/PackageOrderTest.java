@@ -52,7 +52,8 @@ class PackageOrderTest {
                             "app.lacuna.proof",
                             "app.lacuna.extract",
                             "app.lacuna.exposure",
-                            "app.lacuna.forecast")
+                            "app.lacuna.forecast",
+                            "app.lacuna.rounds")
                     .layer("zip")
                     .definedBy("app.lacuna.archive.zip")
                     .layer("archive")

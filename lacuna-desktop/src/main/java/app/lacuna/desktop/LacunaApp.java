@@ -10,6 +10,8 @@ import app.lacuna.desktop.pack.NewArchiveName;
 import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Window;
 import app.lacuna.desktop.work.Threads;
+import app.lacuna.rounds.RoundStore;
+import app.lacuna.staging.StateFolder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -38,7 +40,9 @@ public final class LacunaApp extends Application {
         Threads threads = Threads.real();
         NewArchiveName newName = new NewArchiveName(Clock.systemDefaultZone());
         FileDialogs dialogs = new SystemFileDialogs(stage);
-        pack = new PackViewModel(threads, newName, startFolder());
+        pack =
+                new PackViewModel(
+                        threads, newName, startFolder(), new RoundStore(StateFolder.ofThisUser()));
         OpenViewModel open = new OpenViewModel(threads);
         window = new Window(pack, open, newName, dialogs);
         Scene scene = new Scene(window.shell(), WIDTH, HEIGHT);

@@ -158,6 +158,7 @@ final class PackPopovers {
                         model.folder(),
                         dialogs,
                         layer::close)
+                .withRecent(model.rounds().recentFolders())
                 .content();
     }
 }

@@ -36,6 +36,7 @@ public final class PackView {
     private final Label statusHeading = new Label();
     private final Label statusLine = new Label();
     private final Button pack;
+    private final Button round;
 
     public PackView(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
         this.model = model;
@@ -44,12 +45,17 @@ public final class PackView {
         brief.disableProperty().bind(model.packing().running());
         page = new Page(brief);
         passwordCard = new PasswordCard(model, layer, dialogs);
-        empty = emptyZone();
+        empty = emptyZone(layer);
         filled = work(layer);
         pack = Page.primary("pack", Words.text("pack.primary"), model::pack);
         pack.disableProperty().bind(model.ready().not());
         Page.withKey(pack, "primary");
-        page.setFoot(foot(), pack);
+        round = Page.button("save-round", Words.text("round.title"), () -> {});
+        RoundPopover popover = new RoundPopover(model, layer);
+        round.setOnAction(event -> layer.show(round, popover.content()));
+        round.visibleProperty().bind(model.packing().running().not());
+        round.managedProperty().bind(round.visibleProperty());
+        page.setFoot(foot(), round, pack);
         InvalidationListener changed = property -> update();
         model.contents().selection().addListener(changed);
         model.contents().scanning().addListener(changed);
@@ -64,13 +70,14 @@ public final class PackView {
         return page;
     }
 
-    private Node emptyZone() {
+    private Node emptyZone(PopoverLayer layer) {
         Button files = Page.primary("add-files", Words.text("contents.add-files"), this::addFiles);
         Button folder =
                 Page.button("add-folder", Words.text("contents.add-folder"), this::addFolder);
         Page.withKey(files, "files");
         Page.withKey(folder, "folder");
-        return new EmptyZone(Words.text("pack.empty"), model.contents()::add, files, folder);
+        return new EmptyZone(Words.text("pack.empty"), model.contents()::add, files, folder)
+                .with(new RoundsRow(model, layer));
     }
 
     public void addFiles() {
@@ -119,6 +126,7 @@ public final class PackView {
         boolean nothing = model.contents().selection().get().items().isEmpty();
         page.setWork(nothing ? empty : filled);
         pack.setVisible(true);
+        round.setDisable(nothing);
         if (nothing) {
             statusHeading.setText("");
             statusLine.setText("");

@@ -16,9 +16,12 @@ import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.password.HintCheck;
 import app.lacuna.password.Strength;
+import app.lacuna.rounds.Round;
+import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.StagedFile.Existing;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -49,6 +52,8 @@ public final class PackViewModel {
     private final ExposureModel exposure;
     private final StrengthModel strength;
     private final KeySlipModel keySlip;
+    private final RoundsModel rounds;
+    private String roundName = "";
     private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
@@ -57,7 +62,12 @@ public final class PackViewModel {
     private final BooleanProperty cancelled = new SimpleBooleanProperty();
     private final BooleanBinding ready;
 
-    public PackViewModel(Threads threads, NewArchiveName newName, Path startFolder) {
+    /**
+     * @param store where rounds and recent destinations are kept
+     */
+    public PackViewModel(
+            Threads threads, NewArchiveName newName, Path startFolder, RoundStore store) {
+        rounds = new RoundsModel(store);
         this.newName = newName;
         contents = new ContentsModel(threads);
         packing = new UserAction(threads);
@@ -153,6 +163,7 @@ public final class PackViewModel {
     private void ended(Outcome<PackResult> outcome) {
         if (outcome instanceof Outcome.Done<PackResult> done) {
             password.clear();
+            rounds.used(folder.get());
             result.set(Optional.of(done.value()));
         } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
             replaceOffered.set(failed.cause() instanceof TargetExists);
@@ -162,9 +173,50 @@ public final class PackViewModel {
         }
     }
 
+    /** Everything but the password; with the date in the archive's name if that is wanted. */
+    public void saveRound(String roundsName, boolean withDate) {
+        String stem = name.get().replaceFirst("(?i)\\.zip$", "");
+        String day = LocalDate.now(newName.clock()).toString();
+        String dated = stem.contains(day) ? stem.replace(day, Round.DATE) : stem + "-" + Round.DATE;
+        rounds.save(
+                new Round(
+                        roundsName,
+                        contents.roots(),
+                        contents.patterns(),
+                        contents.isWithoutJunk(),
+                        folder.get(),
+                        (withDate ? dated : stem) + ".zip",
+                        form.protection().get(),
+                        form.names().get(),
+                        form.method().get()));
+        roundName = roundsName;
+    }
+
+    /** The brief then says what the round was saved with. */
+    public void load(Round round) {
+        roundName = round.name();
+        form.protection().set(round.protection());
+        form.method().set(round.method());
+        form.names().set(round.names());
+        folder.set(round.folder());
+        name.set(round.archiveNameOn(LocalDate.now(newName.clock())));
+        contents.leaveOut(round.patterns(), round.withoutJunk());
+        contents.add(round.roots());
+    }
+
+    /** The round that was loaded or saved last on this page. */
+    public String roundName() {
+        return roundName;
+    }
+
+    public RoundsModel rounds() {
+        return rounds;
+    }
+
     /** Back to an empty page. */
     public void startAnew(NewArchiveName newName) {
         contents.clear();
+        roundName = "";
         password.clear();
         form.hint().set("");
         name.set(newName.freeIn(folder.get()));

@@ -14,6 +14,8 @@ import app.lacuna.exposure.SeenEntry;
 import app.lacuna.job.Archives;
 import app.lacuna.password.Strength;
 import app.lacuna.password.TypingTraps;
+import app.lacuna.rounds.Round;
+import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.PathTree.Node;
@@ -48,7 +50,7 @@ class PackViewModelTest {
     }
 
     private PackViewModel model(Threads threads) {
-        return new PackViewModel(threads, NAME, folder);
+        return new PackViewModel(threads, NAME, folder, new RoundStore(folder.resolve("state")));
     }
 
     private void typePassword(String password) {
@@ -340,5 +342,38 @@ class PackViewModelTest {
         model.pack();
         long real = model.result().get().orElseThrow().archiveBytes();
         assertThat(model.forecastWhenPacked().orElseThrow().contains(real)).isTrue();
+    }
+
+    @Test
+    void roundBringsBackEverythingButThePassword() throws IOException {
+        model.contents().add(List.of(dig));
+        model.contents().leaveOut("b.*", false);
+        model.form().choose(ForWhom.MYSELF);
+        model.rename("evening");
+        model.folder().set(folder.resolve("backup"));
+        typePassword("hut");
+        model.saveRound("Evening copy", true);
+        PackViewModel other = model(new Threads(Runnable::run, Runnable::run));
+        assertThat(other.rounds().rounds()).extracting(Round::name).containsExactly("Evening copy");
+        other.load(other.rounds().rounds().get(0));
+        assertThat(other.contents().selection().get().items())
+                .extracting(FileItem::path)
+                .containsExactly("dig", "dig/a.txt");
+        assertThat(other.name().get()).isEqualTo("evening-2026-11-24.zip");
+        assertThat(other.folder().get()).isEqualTo(folder.resolve("backup"));
+        assertThat(other.form().options().get().method()).isEqualTo(Method.ZSTD);
+        assertThat(other.password().first().get()).isEmpty();
+        assertThat(Files.readString(folder.resolve("state/rounds.properties")))
+                .doesNotContain("hut");
+        other.rounds().forget(other.rounds().rounds().get(0));
+        assertThat(other.rounds().rounds()).isEmpty();
+    }
+
+    @Test
+    void destinationsAreRemembered() {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.pack();
+        assertThat(model.rounds().recentFolders()).containsExactly(folder);
     }
 }

@@ -25,6 +25,7 @@ import app.lacuna.desktop.shell.Window;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
+import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.StagedFile;
 import java.io.IOException;
@@ -32,6 +33,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -102,7 +104,12 @@ class WindowTest extends ApplicationTest {
         outbox = Files.createTempDirectory(folder, "outbox");
         Threads threads = Threads.real();
         NewArchiveName newName = new NewArchiveName(Clock.systemDefaultZone());
-        pack = new PackViewModel(threads, newName, outbox);
+        pack =
+                new PackViewModel(
+                        threads,
+                        newName,
+                        outbox,
+                        new RoundStore(Files.createTempDirectory(folder, "state")));
         open = new OpenViewModel(threads);
         window = new Window(pack, open, newName, dialogs);
         scene = new Scene(window.shell(), 1200, 760);
@@ -395,6 +402,23 @@ class WindowTest extends ApplicationTest {
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(slip)))
                 .isEqualTo("rw-------");
         Files.delete(slip);
+    }
+
+    @Test
+    void roundIsSavedAndLoadedFromTheEmptyPage() throws Exception {
+        addStory();
+        int items = pack.contents().selection().get().items().size();
+        clickOn("#save-round");
+        clickOn("#round-save");
+        assertThat(lookup("#round-message").queryLabeled().getText()).contains("needs a name");
+        interact(() -> lookup("#round-name").queryAs(TextField.class).setText("Evening copy"));
+        clickOn("#round-date").clickOn("#round-save");
+        assertThat(window.shell().popovers().isOpen()).isFalse();
+        interact(() -> pack.contents().clear());
+        until(() -> lookup("#round").tryQuery().isPresent());
+        clickOn("#round");
+        until(() -> pack.contents().selection().get().items().size() == items);
+        assertThat(brief()).contains(LocalDate.now() + ".zip");
     }
 
     @Test

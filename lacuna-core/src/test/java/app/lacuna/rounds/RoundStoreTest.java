@@ -1,0 +1,95 @@
+package app.lacuna.rounds;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
+import app.lacuna.compression.Method;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.LocalDate;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class RoundStoreTest {
+    @TempDir Path folder;
+    private RoundStore store;
+
+    @BeforeEach
+    void make() {
+        store = new RoundStore(folder.resolve("state"));
+    }
+
+    private static Round round(String name, String... roots) {
+        return new Round(
+                name,
+                List.of(roots).stream().map(Path::of).toList(),
+                "*.bak drafts",
+                true,
+                Path.of("/backup/Grübchen"),
+                "evening-{date}.zip",
+                Protection.AES_256,
+                Names.HIDDEN,
+                Method.ZSTD);
+    }
+
+    @Test
+    void roundsComeBackAsTheyWere() throws IOException {
+        assertThat(store.rounds()).isEmpty();
+        Round evening = round("Evening copy", "/dig/photographs", "/dig/発掘=a b\n.txt");
+        Round season = round("Season archive", "/dig");
+        store.save(evening);
+        store.save(season);
+        assertThat(new RoundStore(folder.resolve("state")).rounds())
+                .containsExactly(evening, season);
+        Round changed = round("Evening copy", "/dig/survey");
+        store.save(changed);
+        assertThat(store.rounds()).containsExactly(changed, season);
+        store.remove("Evening copy");
+        assertThat(store.rounds()).containsExactly(season);
+    }
+
+    @Test
+    void nameCarriesTheDate() {
+        assertThat(round("x").archiveNameOn(LocalDate.of(2026, 11, 24)))
+                .isEqualTo("evening-2026-11-24.zip");
+        assertThatThrownBy(() -> round(" ")).isInstanceOf(IllegalArgumentException.class);
+    }
+
+    @Test
+    void recentFoldersAreTheLastOnesOnce() throws IOException {
+        store.save(round("Evening copy"));
+        for (int i = 0; i < 9; i++) {
+            store.used(Path.of("/backup/" + i));
+        }
+        store.used(Path.of("/backup/5"));
+        assertThat(store.recentFolders())
+                .hasSize(6)
+                .startsWith(Path.of("/backup/5"), Path.of("/backup/8"), Path.of("/backup/7"))
+                .doesNotHaveDuplicates();
+        assertThat(store.rounds()).hasSize(1);
+    }
+
+    @Test
+    void nobodyElseCanReadIt() throws IOException {
+        store.used(Path.of("/backup"));
+        Path file = folder.resolve("state/rounds.properties");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
+                .isEqualTo("rw-------");
+    }
+
+    @Test
+    void damagedFileIsAnEmptyOne() throws IOException {
+        store.save(round("Evening copy"));
+        Path file = folder.resolve("state/rounds.properties");
+        Files.writeString(file, Files.readString(file).replace("AES_256", "AES_257"));
+        assertThat(store.rounds()).isEmpty();
+        Files.writeString(file, "round.0.name=\\uZZZZ");
+        assertThat(store.rounds()).isEmpty();
+    }
+}

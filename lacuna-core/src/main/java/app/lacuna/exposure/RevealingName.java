@@ -28,6 +28,24 @@ public final class RevealingName {
                     "tax",
                     "taxes");
 
+    /** They say nothing, wherever they stand. */
+    private static final Set<String> PLAIN =
+            Set.of(
+                    "notes",
+                    "note",
+                    "file",
+                    "files",
+                    "folder",
+                    "copy",
+                    "backup",
+                    "archive",
+                    "data",
+                    "document",
+                    "documents",
+                    "with",
+                    "from",
+                    "the");
+
     private RevealingName() {}
 
     /**
@@ -44,6 +62,7 @@ public final class RevealingName {
                         word ->
                                 CURIOUS.contains(lower(word))
                                         || (word.length() >= SHORTEST_WORD
+                                                && !PLAIN.contains(lower(word))
                                                 && !word.chars().allMatch(Character::isDigit)
                                                 && inside.contains(lower(word))))
                 .findFirst();

@@ -22,6 +22,7 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 
@@ -108,6 +109,11 @@ public final class DemoRun {
                 unlockAndLook();
             }
             default -> throw new IllegalArgumentException("no such scene: " + scene);
+        }
+        for (String id : arguments.getOrDefault("click", "").split(",")) {
+            if (!id.isEmpty()) {
+                step(() -> true, () -> ((ButtonBase) stage.getScene().lookup("#" + id)).fire());
+            }
         }
         if (arguments.containsKey("shot")) {
             step(this::isSettled, this::shoot);

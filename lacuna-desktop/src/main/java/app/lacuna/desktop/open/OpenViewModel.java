@@ -131,6 +131,9 @@ public final class OpenViewModel {
         } else {
             boolean done = outcome instanceof Outcome.Done<ArchiveReader>;
             check.set(done ? CheckState.WHOLE : CheckState.NOT_YET);
+            if (done) {
+                viewer.archiveIsChecked();
+            }
         }
     }
 

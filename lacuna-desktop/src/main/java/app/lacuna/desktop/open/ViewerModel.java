@@ -53,6 +53,13 @@ public final class ViewerModel {
         }
     }
 
+    /** The archive as a whole has been checked meanwhile: what is shown can be vouched for now. */
+    void archiveIsChecked() {
+        if (viewed.get() instanceof Viewed.Shown shown && !shown.archiveChecked()) {
+            viewed.set(new Viewed.Shown(shown.entry(), shown.preview(), true));
+        }
+    }
+
     void clear() {
         Viewed before = viewed.get();
         viewed.set(new Viewed.Nothing());

@@ -2,6 +2,7 @@ package app.lacuna.desktop.pack;
 
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
+import app.lacuna.desktop.control.PdfPrinting;
 import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.desktop.work.Threads;
@@ -14,6 +15,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -21,6 +23,7 @@ import java.util.function.Supplier;
 /** Makes the key slip, and writes it where the user says: readable for the owner only. */
 public final class KeySlipModel {
     private final UserAction making;
+    private final UserAction asking;
     private final Supplier<Secret> password;
     private final Supplier<String> archive;
 
@@ -30,6 +33,7 @@ public final class KeySlipModel {
      */
     KeySlipModel(Threads threads, Supplier<Secret> password, Supplier<String> archive) {
         this.making = new UserAction(threads);
+        this.asking = new UserAction(threads);
         this.password = password;
         this.archive = archive;
     }
@@ -46,6 +50,35 @@ public final class KeySlipModel {
                     }
                 },
                 outcome -> onEnd.accept(outcome instanceof Outcome.Done<Boolean>));
+    }
+
+    /** {@code onEnd} hears whether it was printed. */
+    public void print(LocalDate today, Consumer<Boolean> onEnd) {
+        Secret secret = password.get();
+        SlipWords words = words(today);
+        making.start(
+                (listener, cancel) -> {
+                    try (secret) {
+                        byte[] pdf = pdf(secret, words);
+                        boolean printed = PdfPrinting.print(pdf);
+                        Arrays.fill(pdf, (byte) 0);
+                        return printed;
+                    }
+                },
+                outcome ->
+                        onEnd.accept(
+                                outcome instanceof Outcome.Done<Boolean> done && done.value()));
+    }
+
+    /** Looks for printers in the background. */
+    public void ifPrinting(Runnable possible) {
+        asking.start(
+                (listener, cancel) -> PdfPrinting.isPossible(),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<Boolean> done && done.value()) {
+                        possible.run();
+                    }
+                });
     }
 
     private static byte[] pdf(Secret secret, SlipWords words) throws IOException {

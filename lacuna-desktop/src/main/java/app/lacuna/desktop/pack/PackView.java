@@ -25,6 +25,7 @@ import javafx.scene.layout.VBox;
 /** The Pack place before and while packing. */
 public final class PackView {
     private static final double RIGHT_WIDTH = 392;
+    private static final double ROOM_FOR_WORDS = 150;
 
     private final PackViewModel model;
     private final FileDialogs dialogs;
@@ -112,6 +113,7 @@ public final class PackView {
     private Node foot() {
         VBox next = Page.status(statusHeading, statusLine);
         HBox.setHgrow(next, Priority.ALWAYS);
+        next.visibleProperty().bind(next.widthProperty().greaterThan(ROOM_FOR_WORDS));
         HBox status = new HBox(22, new ForecastStatus(model), next);
         status.setAlignment(Pos.CENTER_LEFT);
         status.visibleProperty().bind(model.packing().running().not());
@@ -136,6 +138,7 @@ public final class PackView {
                 model.cancelled().get() ? Words.text("pack.cancelled") : Words.text("pack.next"));
         statusLine.setText(Words.text(nextStep(), found()));
         statusLine.setWrapText(true);
+        pack.setAccessibleHelp(statusLine.getText());
     }
 
     /** How many items the scan has found until now. */

@@ -9,6 +9,7 @@ import java.time.LocalDate;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
 
 /** Says what a key slip is before one is saved: a readable copy of the password. */
 final class SlipPopover {
@@ -27,8 +28,14 @@ final class SlipPopover {
         done.setId("slip-done");
         done.setMaxWidth(380);
         Button save = Page.button("slip-save", Words.text("slip.save"), () -> save(done));
+        Button print = Page.button("slip-print", Words.text("slip.print"), () -> print(done));
+        print.setVisible(false);
+        model.keySlip().ifPrinting(() -> print.setVisible(true));
         return new Node[] {
-            Page.label(Words.text("slip.title"), Styles.CARD_TITLE), note, save, done
+            Page.label(Words.text("slip.title"), Styles.CARD_TITLE),
+            note,
+            new HBox(8, save, print),
+            done
         };
     }
 
@@ -41,6 +48,15 @@ final class SlipPopover {
                                                 target,
                                                 LocalDate.now(),
                                                 saved -> done.setText(outcome(saved, target))));
+    }
+
+    private void print(Label done) {
+        model.keySlip()
+                .print(
+                        LocalDate.now(),
+                        printed ->
+                                done.setText(
+                                        Words.text(printed ? "slip.printed" : "slip.not-printed")));
     }
 
     private static String outcome(boolean saved, Path target) {

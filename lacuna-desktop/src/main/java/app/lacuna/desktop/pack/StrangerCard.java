@@ -5,6 +5,7 @@ import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.GapBars;
 import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.control.PopoverLayer;
+import app.lacuna.desktop.look.Motion;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
@@ -30,6 +31,7 @@ final class StrangerCard extends VBox {
 
     private final PackViewModel model;
     private final VBox seen = new VBox(6);
+    private boolean hiddenBefore = true;
     private final Label sum = Page.label("");
     private final Label name = Page.label("", Styles.SECONDARY);
 
@@ -67,6 +69,11 @@ final class StrangerCard extends VBox {
         int items = model.contents().selection().get().items().size();
         boolean contents = exposure.readable().contains(Readable.CONTENTS);
         boolean names = exposure.readable().contains(Readable.NAMES);
+        boolean hidden = !names;
+        if (hidden != hiddenBefore) {
+            hiddenBefore = hidden;
+            Motion.appear(seen);
+        }
         String key = contents ? "all" : names ? "names" : "nothing";
         sum.setText(Words.text("stranger." + key, items));
         sum.getStyleClass().removeAll(Styles.PROTECTED, Styles.READABLE);

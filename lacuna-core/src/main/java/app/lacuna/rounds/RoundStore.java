@@ -19,7 +19,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
 
-/** Keeps rounds and recent destinations in one file. One thread at a time. */
+/** Keeps rounds, recent destinations and the last form in one file. One thread at a time. */
 public final class RoundStore {
     private static final int RECENT = 6;
 
@@ -51,13 +51,13 @@ public final class RoundStore {
         } else {
             rounds.set(same, round);
         }
-        write(rounds, recentFolders());
+        write(rounds, recentFolders(), recentForm());
     }
 
     public void remove(String name) throws IOException {
         List<Round> rounds = new ArrayList<>(rounds());
         rounds.removeIf(round -> round.name().equals(name));
-        write(rounds, recentFolders());
+        write(rounds, recentFolders(), recentForm());
     }
 
     private static int indexOf(List<Round> rounds, String name) {
@@ -79,11 +79,28 @@ public final class RoundStore {
         return folders;
     }
 
-    public void used(Path folder) throws IOException {
+    /** Empty until something has been packed. */
+    public Optional<RecentForm> recentForm() throws IOException {
+        Properties all = read();
+        try {
+            return all.containsKey("last.protection")
+                    ? Optional.of(
+                            new RecentForm(
+                                    Protection.valueOf(all.getProperty("last.protection")),
+                                    Names.valueOf(all.getProperty("last.names", "")),
+                                    Method.valueOf(all.getProperty("last.method", ""))))
+                    : Optional.empty();
+        } catch (IllegalArgumentException e) {
+            return Optional.empty(); // written by another version, or by hand
+        }
+    }
+
+    /** After packing: where to, and in which form. */
+    public void used(Path folder, RecentForm form) throws IOException {
         List<Path> folders = new ArrayList<>(recentFolders());
         folders.remove(folder);
         folders.add(0, folder);
-        write(rounds(), folders.subList(0, Math.min(RECENT, folders.size())));
+        write(rounds(), folders.subList(0, Math.min(RECENT, folders.size())), Optional.of(form));
     }
 
     private Properties read() throws IOException {
@@ -128,7 +145,8 @@ public final class RoundStore {
         }
     }
 
-    private void write(List<Round> rounds, List<Path> folders) throws IOException {
+    private void write(List<Round> rounds, List<Path> folders, Optional<RecentForm> form)
+            throws IOException {
         Properties all = new Properties();
         for (int i = 0; i < rounds.size(); i++) {
             put(all, "round." + i + ".", rounds.get(i));
@@ -136,6 +154,12 @@ public final class RoundStore {
         for (int i = 0; i < folders.size(); i++) {
             all.setProperty("recent." + i, folders.get(i).toString());
         }
+        form.ifPresent(
+                last -> {
+                    all.setProperty("last.protection", last.protection().name());
+                    all.setProperty("last.names", last.names().name());
+                    all.setProperty("last.method", last.method().name());
+                });
         StringWriter text = new StringWriter();
         all.store(text, null);
         Files.createDirectories(file.getParent());

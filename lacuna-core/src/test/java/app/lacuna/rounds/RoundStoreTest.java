@@ -17,6 +17,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 class RoundStoreTest {
+    private static final RecentForm FORM =
+            new RecentForm(Protection.AES_128, Names.VISIBLE, Method.XZ);
+
     @TempDir Path folder;
     private RoundStore store;
 
@@ -65,19 +68,21 @@ class RoundStoreTest {
     void recentFoldersAreTheLastOnesOnce() throws IOException {
         store.save(round("Evening copy"));
         for (int i = 0; i < 9; i++) {
-            store.used(Path.of("/backup/" + i));
+            store.used(Path.of("/backup/" + i), FORM);
         }
-        store.used(Path.of("/backup/5"));
+        store.used(Path.of("/backup/5"), FORM);
         assertThat(store.recentFolders())
                 .hasSize(6)
                 .startsWith(Path.of("/backup/5"), Path.of("/backup/8"), Path.of("/backup/7"))
                 .doesNotHaveDuplicates();
         assertThat(store.rounds()).hasSize(1);
+        store.save(round("Season archive"));
+        assertThat(store.recentForm()).contains(FORM);
     }
 
     @Test
     void nobodyElseCanReadIt() throws IOException {
-        store.used(Path.of("/backup"));
+        store.used(Path.of("/backup"), FORM);
         Path file = folder.resolve("state/rounds.properties");
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
                 .isEqualTo("rw-------");

@@ -6,6 +6,7 @@ import app.lacuna.desktop.demo.DemoRun;
 import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.open.OpenViewModel;
+import app.lacuna.desktop.pack.JobTurns;
 import app.lacuna.desktop.pack.NewArchiveName;
 import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Window;
@@ -15,7 +16,9 @@ import app.lacuna.staging.StateFolder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.Iterator;
 import java.util.List;
+import java.util.function.Supplier;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
@@ -40,11 +43,19 @@ public final class LacunaApp extends Application {
         Threads threads = Threads.real();
         NewArchiveName newName = new NewArchiveName(Clock.systemDefaultZone());
         FileDialogs dialogs = new SystemFileDialogs(stage);
-        pack =
-                new PackViewModel(
-                        threads, newName, startFolder(), new RoundStore(StateFolder.ofThisUser()));
+        RoundStore store = new RoundStore(StateFolder.ofThisUser());
+        JobTurns turns = new JobTurns();
+        Supplier<PackViewModel> newPack =
+                () -> new PackViewModel(threads, newName, startFolder(), store, turns);
+        pack = newPack.get();
+        Iterator<PackViewModel> first = List.of(pack).iterator();
         OpenViewModel open = new OpenViewModel(threads);
-        window = new Window(pack, open, newName, dialogs);
+        window =
+                new Window(
+                        () -> first.hasNext() ? first.next() : newPack.get(),
+                        open,
+                        newName,
+                        dialogs);
         Scene scene = new Scene(window.shell(), WIDTH, HEIGHT);
         Theme theme = new Theme(scene);
         window.listenOn(scene, theme);
@@ -86,7 +97,7 @@ public final class LacunaApp extends Application {
     @Override
     public void stop() throws InterruptedException {
         window.close();
-        for (int i = 0; i < SECONDS_TO_CLEAN_UP * 20 && pack.packing().isWorking(); i++) {
+        for (int i = 0; i < SECONDS_TO_CLEAN_UP * 20 && window.isPacking(); i++) {
             Thread.sleep(50);
         }
         Platform.exit();

@@ -2,9 +2,9 @@ package app.lacuna.desktop.pack;
 
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
-import app.lacuna.desktop.control.PdfPrinting;
 import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.desktop.work.PdfPrinting;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
 import app.lacuna.slip.KeySlip;

@@ -39,7 +39,11 @@ public final class PackView {
     private final Button pack;
     private final Button round;
 
-    public PackView(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
+    /**
+     * @param another sets up the next job while this one runs
+     */
+    public PackView(
+            PackViewModel model, PopoverLayer layer, FileDialogs dialogs, Runnable another) {
         this.model = model;
         this.dialogs = dialogs;
         BriefLine brief = new PackBrief(model, layer, dialogs).line();
@@ -56,7 +60,10 @@ public final class PackView {
         round.setOnAction(event -> layer.show(round, popover.content()));
         round.visibleProperty().bind(model.packing().running().not());
         round.managedProperty().bind(round.visibleProperty());
-        page.setFoot(foot(), round, pack);
+        Button next = Page.button("set-up-another", Words.text("pack.another"), another);
+        next.visibleProperty().bind(model.packing().running());
+        next.managedProperty().bind(next.visibleProperty());
+        page.setFoot(foot(), round, next, pack);
         InvalidationListener changed = property -> update();
         model.contents().selection().addListener(changed);
         model.contents().scanning().addListener(changed);

@@ -16,6 +16,7 @@ import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.password.HintCheck;
 import app.lacuna.password.Strength;
+import app.lacuna.rounds.RecentForm;
 import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.FileItem;
@@ -40,6 +41,9 @@ import javafx.beans.property.SimpleObjectProperty;
 public final class PackViewModel {
     private static final int NAMES_TRIED_FIRST = 300;
 
+    private final Threads threads;
+    private final JobTurns turns;
+    private final ReadOnlyBooleanWrapper waiting = new ReadOnlyBooleanWrapper();
     private final NewArchiveName newName;
     private final ContentsModel contents;
     private Optional<SizeRange> forecastWhenPacked = Optional.empty();
@@ -64,10 +68,25 @@ public final class PackViewModel {
 
     /**
      * @param store where rounds and recent destinations are kept
+     * @param turns shared by all packing jobs, so that one runs after the other
      */
     public PackViewModel(
-            Threads threads, NewArchiveName newName, Path startFolder, RoundStore store) {
+            Threads threads,
+            NewArchiveName newName,
+            Path startFolder,
+            RoundStore store,
+            JobTurns turns) {
+        this.threads = threads;
+        this.turns = turns;
         rounds = new RoundsModel(store);
+        rounds.recentForm() // but a weak form is never where the next one starts from
+                .filter(last -> last.protection().canHideNames())
+                .ifPresent(
+                        last -> {
+                            form.protection().set(last.protection());
+                            form.names().set(last.names());
+                            form.method().set(last.method());
+                        });
         this.newName = newName;
         contents = new ContentsModel(threads);
         packing = new UserAction(threads);
@@ -124,9 +143,15 @@ public final class PackViewModel {
                 form.protection().get().needsPassword()
                         ? Optional.of(password.secret())
                         : Optional.empty();
+        waiting.set(true);
         packing.start(
-                (listener, cancel) -> new PackJob(request, secret, listener, cancel).run(),
+                (listener, cancel) ->
+                        turns.inTurn(
+                                cancel,
+                                () -> threads.ui().execute(() -> waiting.set(false)),
+                                () -> new PackJob(request, secret, listener, cancel).run()),
                 outcome -> {
+                    waiting.set(false);
                     secret.ifPresent(Secret::close);
                     ended(outcome);
                 });
@@ -163,7 +188,10 @@ public final class PackViewModel {
     private void ended(Outcome<PackResult> outcome) {
         if (outcome instanceof Outcome.Done<PackResult> done) {
             password.clear();
-            rounds.used(folder.get());
+            rounds.used(
+                    folder.get(),
+                    new RecentForm(
+                            form.protection().get(), form.names().get(), form.method().get()));
             result.set(Optional.of(done.value()));
         } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
             replaceOffered.set(failed.cause() instanceof TargetExists);
@@ -267,6 +295,11 @@ public final class PackViewModel {
 
     public PasswordModel password() {
         return password;
+    }
+
+    /** Whether it is started and another job has the turn. */
+    public ReadOnlyBooleanProperty waiting() {
+        return waiting.getReadOnlyProperty();
     }
 
     public UserAction packing() {

@@ -1,10 +1,12 @@
 package app.lacuna.desktop.pack;
 
+import app.lacuna.rounds.RecentForm;
 import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.collections.FXCollections;
@@ -45,8 +47,17 @@ public final class RoundsModel {
         keep(() -> store.remove(round.name()));
     }
 
-    void used(Path folder) {
-        keep(() -> store.used(folder));
+    void used(Path folder, RecentForm form) {
+        keep(() -> store.used(folder, form));
+    }
+
+    /** What the next archive starts from. */
+    Optional<RecentForm> recentForm() {
+        try {
+            return store.recentForm();
+        } catch (IOException e) {
+            return Optional.empty(); // then it starts from the usual form
+        }
     }
 
     public ObservableList<Round> rounds() {

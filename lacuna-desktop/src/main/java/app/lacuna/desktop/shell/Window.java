@@ -13,33 +13,66 @@ import app.lacuna.desktop.receipt.ReceiptView;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackResult;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.scene.Scene;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
 
 /** Joins the places to the frame: which page is shown, and what the keys do. */
 public final class Window {
-    private final PackViewModel pack;
+    private final Supplier<PackViewModel> newPack;
     private final OpenViewModel open;
     private final NewArchiveName newName;
+    private final FileDialogs dialogs;
     private final Shell shell;
-    private final PackView packView;
     private final OpenView openView;
+    private final List<PackSession> sessions = new ArrayList<>();
+    private final JobsStrip jobs = new JobsStrip(sessions, this::show);
+    private PackSession session;
     private Place current = Place.PACK;
-    private Optional<ReceiptView> receipt = Optional.empty();
 
+    /**
+     * @param newPack makes the model of each packing job that is set up
+     */
     public Window(
-            PackViewModel pack, OpenViewModel open, NewArchiveName newName, FileDialogs dialogs) {
-        this.pack = pack;
+            Supplier<PackViewModel> newPack,
+            OpenViewModel open,
+            NewArchiveName newName,
+            FileDialogs dialogs) {
+        this.newPack = newPack;
         this.open = open;
         this.newName = newName;
+        this.dialogs = dialogs;
         shell = new Shell(this::show);
-        packView = new PackView(pack, shell.popovers(), dialogs);
         openView = new OpenView(open, shell.popovers(), dialogs);
-        pack.result().addListener((property, before, now) -> packed(now));
+        session = newSession();
         shell.help().setOnAction(event -> help());
+        show(Place.PACK);
+    }
+
+    private PackSession newSession() {
+        PackViewModel model = newPack.get();
+        PackView view = new PackView(model, shell.popovers(), dialogs, this::setUpAnother);
+        PackSession made = new PackSession(model, view);
+        sessions.add(made);
+        jobs.watch(made);
+        model.result().addListener((property, before, now) -> packed(made, now));
+        return made;
+    }
+
+    /** While one job runs, the next can be set up; it waits for its turn. */
+    private void setUpAnother() {
+        session = newSession();
+        show(Place.PACK);
+    }
+
+    private void show(PackSession chosen) {
+        session = chosen;
         show(Place.PACK);
     }
 
@@ -53,12 +86,12 @@ public final class Window {
                 .on("Ctrl+1", () -> show(Place.PACK))
                 .on("Ctrl+2", () -> show(Place.OPEN))
                 .on("Ctrl+O", this::chooseArchive)
-                .on("Ctrl+D", () -> inPack(packView::addFiles))
-                .on("Ctrl+Shift+D", () -> inPack(packView::addFolder))
+                .on("Ctrl+D", () -> inPack(() -> session.view().addFiles()))
+                .on("Ctrl+Shift+D", () -> inPack(() -> session.view().addFolder()))
                 .on("Ctrl+H", this::switchNames)
-                .on("Ctrl+F", () -> inPack(packView::find))
-                .on("Ctrl+V", () -> inPack(packView::paste))
-                .on("Ctrl+M", () -> inPack(packView::makePassword))
+                .on("Ctrl+F", () -> inPack(() -> session.view().find()))
+                .on("Ctrl+V", () -> inPack(() -> session.view().paste()))
+                .on("Ctrl+M", () -> inPack(() -> session.view().makePassword()))
                 .on("Ctrl+Enter", this::primary)
                 .on("Ctrl+L", open::lock)
                 .on("F1", this::help)
@@ -81,32 +114,39 @@ public final class Window {
 
     public void show(Place place) {
         current = place;
-        shell.show(place, page());
-        Platform.runLater(place == Place.PACK ? packView::focusFirst : openView::focusFirst);
-    }
-
-    private Region page() {
-        if (current == Place.OPEN) {
-            return openView.page();
-        }
-        return receipt.map(ReceiptView::page).orElse(packView.page());
+        jobs.show(session);
+        Region page = place == Place.OPEN ? openView.page() : session.page();
+        VBox.setVgrow(page, Priority.ALWAYS);
+        shell.show(place, new VBox(page, jobs));
+        Platform.runLater(place == Place.PACK ? session.view()::focusFirst : openView::focusFirst);
     }
 
     /** The receipt takes the place of the page, even if the user is elsewhere at the moment. */
-    private void packed(Optional<PackResult> result) {
-        List<Path> roots = pack.contents().roots();
-        receipt =
+    private void packed(PackSession done, Optional<PackResult> result) {
+        List<Path> roots = done.model().contents().roots();
+        done.setReceipt(
                 result.map(
-                        done ->
+                        packed ->
                                 new ReceiptView(
-                                        done,
+                                        packed,
                                         roots,
-                                        pack.forecastWhenPacked(),
+                                        done.model().forecastWhenPacked(),
                                         new ReceiptView.Next(
-                                                () -> openArchive(done.archive()),
-                                                () -> pack.startAnew(newName))));
-        if (current == Place.PACK) {
+                                                () -> openArchive(packed.archive()),
+                                                () -> startAnew(done)))));
+        if (current == Place.PACK && session == done) {
             show(Place.PACK);
+        }
+    }
+
+    /** Of several jobs the one that is done goes; the last one becomes an empty page again. */
+    private void startAnew(PackSession done) {
+        if (sessions.size() > 1) {
+            sessions.remove(done);
+            session = sessions.get(sessions.size() - 1);
+            show(Place.PACK);
+        } else {
+            done.model().startAnew(newName);
         }
     }
 
@@ -121,6 +161,7 @@ public final class Window {
     }
 
     private void inPack(Runnable action) {
+        PackViewModel pack = session.model();
         if (pack.result().get().isEmpty() && !pack.packing().running().get()) {
             if (current != Place.PACK) {
                 show(Place.PACK);
@@ -130,6 +171,7 @@ public final class Window {
     }
 
     private void switchNames() {
+        PackViewModel pack = session.model();
         if (current == Place.PACK && !pack.packing().running().get()) {
             boolean hidden = pack.names().get() == Names.HIDDEN;
             pack.names().set(hidden ? Names.VISIBLE : Names.HIDDEN);
@@ -139,8 +181,8 @@ public final class Window {
     private void primary() {
         if (current == Place.OPEN) {
             openView.primary();
-        } else if (receipt.isEmpty()) {
-            packView.primary();
+        } else if (!session.hasReceipt()) {
+            session.view().primary();
         }
     }
 
@@ -149,7 +191,7 @@ public final class Window {
         if (shell.popovers().isOpen()) {
             shell.popovers().close();
         } else if (current == Place.PACK) {
-            pack.packing().cancel();
+            session.model().packing().cancel();
         } else {
             open.extract().action().cancel();
         }
@@ -159,9 +201,14 @@ public final class Window {
         shell.popovers().show(shell.help(), HelpSheet.content());
     }
 
+    /** From any thread: whether a job has not come to its end yet. */
+    public boolean isPacking() {
+        return List.copyOf(sessions).stream().anyMatch(each -> each.model().packing().isWorking());
+    }
+
     /** Stops what is running and forgets what was opened. */
     public void close() {
-        pack.packing().cancel();
+        sessions.forEach(each -> each.model().packing().cancel());
         open.close();
     }
 }

@@ -50,7 +50,8 @@ class PackViewModelTest {
     }
 
     private PackViewModel model(Threads threads) {
-        return new PackViewModel(threads, NAME, folder, new RoundStore(folder.resolve("state")));
+        return new PackViewModel(
+                threads, NAME, folder, new RoundStore(folder.resolve("state")), new JobTurns());
     }
 
     private void typePassword(String password) {
@@ -370,10 +371,13 @@ class PackViewModelTest {
     }
 
     @Test
-    void destinationsAreRemembered() {
+    void destinationAndFormAreRemembered() {
         model.contents().add(List.of(dig));
+        model.protection().set(Protection.AES_192);
         typePassword("hut");
         model.pack();
         assertThat(model.rounds().recentFolders()).containsExactly(folder);
+        PackViewModel next = model(new Threads(Runnable::run, Runnable::run));
+        assertThat(next.protection().get()).isEqualTo(Protection.AES_192);
     }
 }

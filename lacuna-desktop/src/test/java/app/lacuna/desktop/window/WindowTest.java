@@ -18,6 +18,7 @@ import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.open.OpenState;
 import app.lacuna.desktop.open.OpenViewModel;
 import app.lacuna.desktop.open.Viewed;
+import app.lacuna.desktop.pack.JobTurns;
 import app.lacuna.desktop.pack.NewArchiveName;
 import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Place;
@@ -67,6 +68,16 @@ class WindowTest extends ApplicationTest {
     private Scene scene;
     private Theme theme;
     private Path outbox;
+    private Threads threads;
+    private NewArchiveName newName;
+    private RoundStore store;
+    private final JobTurns turns = new JobTurns();
+
+    /** The last one that was made is the one on the page. */
+    private PackViewModel nextPack() {
+        pack = new PackViewModel(threads, newName, outbox, store, turns);
+        return pack;
+    }
 
     /** What the system's dialogs would have returned. */
     private static final class ChosenByTest implements FileDialogs {
@@ -102,16 +113,11 @@ class WindowTest extends ApplicationTest {
     public void start(Stage stage) throws IOException {
         Fonts.load();
         outbox = Files.createTempDirectory(folder, "outbox");
-        Threads threads = Threads.real();
-        NewArchiveName newName = new NewArchiveName(Clock.systemDefaultZone());
-        pack =
-                new PackViewModel(
-                        threads,
-                        newName,
-                        outbox,
-                        new RoundStore(Files.createTempDirectory(folder, "state")));
+        threads = Threads.real();
+        newName = new NewArchiveName(Clock.systemDefaultZone());
+        store = new RoundStore(Files.createTempDirectory(folder, "state"));
         open = new OpenViewModel(threads);
-        window = new Window(pack, open, newName, dialogs);
+        window = new Window(this::nextPack, open, newName, dialogs);
         scene = new Scene(window.shell(), 1200, 760);
         theme = new Theme(scene);
         theme.show(Appearance.LIGHT);
@@ -419,6 +425,37 @@ class WindowTest extends ApplicationTest {
         clickOn("#round");
         until(() -> pack.contents().selection().get().items().size() == items);
         assertThat(brief()).contains(LocalDate.now() + ".zip");
+    }
+
+    @Test
+    void secondJobIsSetUpWhileOneRunsAndBothEndInTheirReceipts() throws Exception {
+        Path large = Files.createFile(folder.resolve("film.raw"));
+        byte[] noise = new byte[1 << 20];
+        new java.util.Random(1).nextBytes(noise);
+        for (int i = 0; i < 300; i++) {
+            Files.write(large, noise, java.nio.file.StandardOpenOption.APPEND);
+        }
+        PackViewModel first = pack;
+        interact(() -> first.contents().add(List.of(large)));
+        until(() -> !first.contents().selection().get().items().isEmpty());
+        typePasswordTwice("second hut");
+        clickOn("#pack");
+        clickOn("#set-up-another");
+        PackViewModel second = pack;
+        assertThat(second).isNotSameAs(first);
+        assertThat(lookup("#jobs .link").queryAll()).hasSize(2);
+        interact(() -> second.rename("second"));
+        addStory();
+        typePasswordTwice("third hut");
+        clickOn("#pack");
+        until(() -> second.result().get().isPresent());
+        assertThat(first.result().get()).as("done before the second began").isPresent();
+        assertThat(lookup("#receipt-path").queryLabeled().getText()).endsWith("second.zip");
+        clickOn("#job-0");
+        assertThat(lookup("#receipt-path").queryLabeled().getText()).doesNotContain("second");
+        clickOn("#pack-anew");
+        assertThat(lookup("#jobs").query().isVisible()).isFalse();
+        Files.delete(large);
     }
 
     @Test

@@ -1,4 +1,4 @@
-package app.lacuna.desktop.control;
+package app.lacuna.desktop.work;
 
 import java.awt.print.PrinterException;
 import java.awt.print.PrinterJob;

@@ -3,8 +3,8 @@ package app.lacuna.cipher;
 /**
  * Traditional ZIP encryption (APPNOTE.TXT, section 6.1), for archives of others and for whoever
  * chooses it knowingly: a stream cipher of three 32-bit keys that falls to a known-plaintext attack
- * (Biham and Kocher, "A Known Plaintext Attack on the PKZIP Stream Cipher", 1994), whatever the
- * password. One direction and one thread at a time.
+ * (Biham and Kocher, Fast Software Encryption 1994), whatever the password. One direction and one
+ * thread at a time.
  */
 public final class TraditionalCipher implements AutoCloseable {
     /** 6.1.3: random bytes before the data, the last of which tells most wrong passwords. */

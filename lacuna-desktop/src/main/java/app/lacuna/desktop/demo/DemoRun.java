@@ -177,7 +177,7 @@ public final class DemoRun {
 
     private void packIt() {
         step(
-                () -> true,
+                () -> pack.forecast().seen().get().isPresent(),
                 () -> {
                     pack.password().first().set(DEMO_PASSWORD);
                     pack.password().second().set(DEMO_PASSWORD);

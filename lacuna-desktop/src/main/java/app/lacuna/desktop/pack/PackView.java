@@ -12,6 +12,7 @@ import app.lacuna.desktop.control.PopoverLayer;
 import app.lacuna.desktop.words.Words;
 import java.io.File;
 import javafx.beans.InvalidationListener;
+import javafx.beans.binding.Bindings;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -58,7 +59,12 @@ public final class PackView {
         round = Page.button("save-round", Words.text("round.title"), () -> {});
         RoundPopover popover = new RoundPopover(model, layer);
         round.setOnAction(event -> layer.show(round, popover.content()));
-        round.visibleProperty().bind(model.packing().running().not());
+        round.visibleProperty()
+                .bind(
+                        Bindings.createBooleanBinding(
+                                this::hasSomethingToSave,
+                                model.packing().running(),
+                                model.contents().selection()));
         round.managedProperty().bind(round.visibleProperty());
         Button next = Page.button("set-up-another", Words.text("pack.another"), another);
         next.visibleProperty().bind(model.packing().running());
@@ -135,7 +141,6 @@ public final class PackView {
         boolean nothing = model.contents().selection().get().items().isEmpty();
         page.setWork(nothing ? empty : filled);
         pack.setVisible(true);
-        round.setDisable(nothing);
         if (nothing) {
             statusHeading.setText("");
             statusLine.setText("");
@@ -179,6 +184,11 @@ public final class PackView {
         if (clipboard.hasFiles()) {
             model.contents().add(clipboard.getFiles().stream().map(File::toPath).toList());
         }
+    }
+
+    private boolean hasSomethingToSave() {
+        return !model.packing().running().get()
+                && !model.contents().selection().get().items().isEmpty();
     }
 
     public void makePassword() {

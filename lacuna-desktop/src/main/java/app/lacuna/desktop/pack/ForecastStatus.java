@@ -2,6 +2,8 @@ package app.lacuna.desktop.pack;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.Page;
+import app.lacuna.desktop.control.PopoverLayer;
+import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.Delivery;
@@ -10,17 +12,30 @@ import app.lacuna.forecast.Forecast;
 import app.lacuna.forecast.SizeRange;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
 
 /** The forecast in the foot: size, e-mails, discs, time. */
 final class ForecastStatus extends HBox {
-    ForecastStatus(PackViewModel model) {
+    private static final long[] LIMITS = {10_000_000, 20_000_000, 25_000_000, 50_000_000};
+
+    private final PackViewModel model;
+    private final PopoverLayer layer;
+
+    ForecastStatus(PackViewModel model, PopoverLayer layer) {
         super(22);
+        this.model = model;
+        this.layer = layer;
         setId("forecast");
         setMinWidth(Region.USE_PREF_SIZE);
         model.forecast().seen().addListener((property, before, now) -> write(now));
+        model.mailLimit()
+                .addListener((property, before, now) -> write(model.forecast().seen().get()));
         write(model.forecast().seen().get());
     }
 
@@ -36,17 +51,49 @@ final class ForecastStatus extends HBox {
                         item(
                                 Words.text("forecast.size", ByteCount.inWords(size.expected())),
                                 range(size)),
-                        item(
-                                Words.text(
-                                        "forecast.mails",
-                                        Delivery.mails(size.high(), Delivery.USUAL_MAIL_LIMIT)),
-                                Words.text(
-                                        "forecast.mails.each",
-                                        ByteCount.inWords(Delivery.USUAL_MAIL_LIMIT))),
+                        mails(size.high()),
                         discs(size.high()),
                         item(
                                 Words.text("forecast.time", Dates.duration(forecast.time())),
                                 Words.text("forecast.time.here")));
+    }
+
+    /** At a limit that a click on it changes. */
+    private Node mails(long bytes) {
+        long limit = model.mailLimit().get();
+        Label first = new Label(Words.text("forecast.mails", Delivery.mails(bytes, limit)));
+        first.getStyleClass().add("status-heading");
+        first.setMinWidth(Region.USE_PREF_SIZE);
+        Button change =
+                Page.link(
+                        "mail-limit",
+                        Words.text("forecast.mails.each", ByteCount.inWords(limit)),
+                        () -> {});
+        change.setAccessibleText(Words.text("mail.limit"));
+        change.setOnAction(event -> layer.show(change, limits()));
+        VBox box = new VBox(first, change);
+        box.setMinWidth(Region.USE_PREF_SIZE);
+        return box;
+    }
+
+    private Node[] limits() {
+        ToggleGroup group = new ToggleGroup();
+        VBox choices = new VBox(8);
+        for (long limit : LIMITS) {
+            RadioButton button = new RadioButton(ByteCount.inWords(limit));
+            button.setId("mail-limit-" + limit / 1_000_000);
+            button.setToggleGroup(group);
+            button.setSelected(model.mailLimit().get() == limit);
+            button.setOnAction(
+                    event -> {
+                        layer.close();
+                        model.mailLimit().set(limit);
+                    });
+            choices.getChildren().add(button);
+        }
+        Label note = Page.label(Words.text("mail.note"), Styles.SECONDARY);
+        note.setMaxWidth(300);
+        return new Node[] {Page.label(Words.text("mail.limit"), Styles.CARD_TITLE), choices, note};
     }
 
     private static String range(SizeRange size) {
@@ -75,7 +122,7 @@ final class ForecastStatus extends HBox {
     private static Node item(String heading, String line) {
         Label first = new Label(heading);
         Label second = new Label(line);
-        javafx.scene.layout.VBox box = Page.status(first, second);
+        VBox box = Page.status(first, second);
         box.setMinWidth(Region.USE_PREF_SIZE);
         first.setMinWidth(Region.USE_PREF_SIZE);
         return box;

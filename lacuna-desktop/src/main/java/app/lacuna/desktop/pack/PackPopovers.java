@@ -2,6 +2,7 @@ package app.lacuna.desktop.pack;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
+import app.lacuna.compression.Method;
 import app.lacuna.desktop.control.FileDialogs;
 import app.lacuna.desktop.control.FolderEditor;
 import app.lacuna.desktop.control.Page;
@@ -12,6 +13,9 @@ import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
 import java.util.List;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.WeakChangeListener;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -123,7 +127,30 @@ final class PackPopovers {
             choices.getChildren().add(new VBox(2, button, note));
         }
         Button done = Page.button("whom-done", Words.text("popover.done"), layer::close);
-        return new Node[] {choices, done};
+        return new Node[] {choices, methods(), done};
+    }
+
+    /** How it is compressed, to be changed alone; the choice above follows if it has to. */
+    private Node methods() {
+        HBox row = new HBox(12, new Label(Words.text("method.title")));
+        row.setAlignment(Pos.CENTER_LEFT);
+        ToggleGroup group = new ToggleGroup();
+        for (Method method : Method.values()) {
+            if (!method.isWritten()) {
+                continue;
+            }
+            RadioButton button = new RadioButton(Words.text("method." + method));
+            button.setId("method-" + method);
+            button.setToggleGroup(group);
+            button.setOnAction(event -> model.form().method().set(method));
+            row.getChildren().add(button);
+            ChangeListener<Method> follow =
+                    (property, before, now) -> button.setSelected(now == method);
+            button.setUserData(follow); // lives as long as the button
+            model.form().method().addListener(new WeakChangeListener<>(follow));
+            button.setSelected(model.form().method().get() == method);
+        }
+        return row;
     }
 
     Node[] names() {

@@ -69,7 +69,7 @@ public final class PackView {
         Button next = Page.button("set-up-another", Words.text("pack.another"), another);
         next.visibleProperty().bind(model.packing().running());
         next.managedProperty().bind(next.visibleProperty());
-        page.setFoot(foot(), round, next, pack);
+        page.setFoot(foot(layer), round, next, pack);
         InvalidationListener changed = property -> update();
         model.contents().selection().addListener(changed);
         model.contents().scanning().addListener(changed);
@@ -123,11 +123,11 @@ public final class PackView {
         return strip;
     }
 
-    private Node foot() {
+    private Node foot(PopoverLayer layer) {
         VBox next = Page.status(statusHeading, statusLine);
         HBox.setHgrow(next, Priority.ALWAYS);
         next.visibleProperty().bind(next.widthProperty().greaterThan(ROOM_FOR_WORDS));
-        HBox status = new HBox(22, new ForecastStatus(model), next);
+        HBox status = new HBox(22, new ForecastStatus(model, layer), next);
         status.setAlignment(Pos.CENTER_LEFT);
         status.visibleProperty().bind(model.packing().running().not());
         BusyLine busy = new BusyLine(model.packing());

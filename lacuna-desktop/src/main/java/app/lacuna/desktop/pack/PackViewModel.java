@@ -9,6 +9,7 @@ import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
 import app.lacuna.exposure.RevealingName;
 import app.lacuna.failure.TargetExists;
+import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
@@ -29,12 +30,14 @@ import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
 import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.LongProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleLongProperty;
 import javafx.beans.property.SimpleObjectProperty;
 
 /** The Pack place: what goes in, under which name, where to, how locked; then packing itself. */
@@ -53,6 +56,7 @@ public final class PackViewModel {
     private final ObjectProperty<String> name = new SimpleObjectProperty<>();
     private final PackForm form = new PackForm();
     private final ForecastModel forecast;
+    private final LongProperty mailLimit = new SimpleLongProperty(Delivery.USUAL_MAIL_LIMIT);
     private final ExposureModel exposure;
     private final StrengthModel strength;
     private final KeySlipModel keySlip;
@@ -325,6 +329,11 @@ public final class PackViewModel {
 
     public PackForm form() {
         return form;
+    }
+
+    /** The largest message that a mail service takes, in bytes. */
+    public LongProperty mailLimit() {
+        return mailLimit;
     }
 
     public ForecastModel forecast() {

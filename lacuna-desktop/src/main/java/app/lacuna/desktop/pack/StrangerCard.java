@@ -28,6 +28,8 @@ import javafx.scene.layout.VBox;
 /** What a stranger would see, as it would appear to them. */
 final class StrangerCard extends VBox {
     private static final int LINES = 4;
+    private static final int COMPARED_LINES = 5;
+    private static final double COMPARED_WIDTH = 340;
 
     private final PackViewModel model;
     private final VBox seen = new VBox(6);
@@ -129,19 +131,19 @@ final class StrangerCard extends VBox {
         return line;
     }
 
-    /** Both forms, one under the other. */
+    /** Both forms, side by side. */
     private Node[] comparison() {
-        VBox both = new VBox(14);
+        HBox both = new HBox(22);
         for (Names names : List.of(Names.VISIBLE, Names.HIDDEN)) {
             Exposure exposure =
                     model.exposure().with(model.form().options().get().withNames(names));
             VBox one = new VBox(8);
             one.getChildren()
                     .add(Page.label(Words.text("stranger.compare." + names), Styles.CARD_TITLE));
-            one.getChildren().addAll(lines(exposure, 3));
+            one.getChildren().addAll(lines(exposure, COMPARED_LINES));
+            one.setPrefWidth(COMPARED_WIDTH);
             both.getChildren().add(one);
         }
-        both.setPrefWidth(400);
         return new Node[] {both};
     }
 }

@@ -154,6 +154,31 @@ class VolumesTest {
         assertMissing(archive, "winter.z01", VolumeMissing.Trouble.SWAPPED);
     }
 
+    /** Of a hidden archive too, as soon as the password lets its inside be seen. */
+    @Test
+    void swappedPartOfAHiddenArchiveIsNamed() throws IOException {
+        PackResult result =
+                Jobs.pack(
+                        archive,
+                        PackOptions.STANDARD.withNames(Names.HIDDEN),
+                        OptionalLong.of(250_000),
+                        "ebb",
+                        dig);
+        Path second = result.files().get(1);
+        Path fourth = result.files().get(3);
+        Path aside = folder.resolve("aside");
+        Files.move(second, aside);
+        Files.move(fourth, second);
+        Files.move(aside, fourth);
+        assertThatThrownBy(() -> Jobs.open(archive, "ebb"))
+                .isInstanceOfSatisfying(
+                        VolumeMissing.class,
+                        e -> {
+                            assertThat(e.part()).isEqualTo("winter.z02");
+                            assertThat(e.trouble()).isEqualTo(VolumeMissing.Trouble.SWAPPED);
+                        });
+    }
+
     private static void assertMissing(Path opened, String part, VolumeMissing.Trouble trouble) {
         assertThatThrownBy(() -> Archives.open(opened))
                 .isInstanceOfSatisfying(

@@ -22,6 +22,16 @@ interface ByteSource extends Closeable {
         return volume == 0 ? 0 : -1;
     }
 
+    /** The parts that the bytes lie in; of an archive inside, those of the archive around it. */
+    default int parts() {
+        return volumes();
+    }
+
+    /** Where a part begins, in positions of this source; less than 0 for what lies before it. */
+    default long partStart(int part) {
+        return volumeStart(part);
+    }
+
     /** What is to be thrown when a part does not hold what it should. */
     default VolumeMissing swapped(int volume) {
         throw new IllegalStateException("not split");

@@ -1,6 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.cipher.RandomAccessCipher;
+import app.lacuna.failure.VolumeMissing;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 
@@ -41,6 +42,21 @@ final class DecryptingSource implements ByteSource {
     @Override
     public long size() {
         return length;
+    }
+
+    @Override
+    public int parts() {
+        return outer.parts();
+    }
+
+    @Override
+    public long partStart(int part) {
+        return outer.partStart(part) - start;
+    }
+
+    @Override
+    public VolumeMissing swapped(int part) {
+        return outer.swapped(part);
     }
 
     /** The outer source belongs to whoever opened it. */

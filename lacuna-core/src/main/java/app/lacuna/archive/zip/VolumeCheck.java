@@ -7,8 +7,8 @@ import java.util.List;
 
 /**
  * Finds the part of a split archive that is not the one that belongs in its place: the first entry
- * that begins in a part has to begin there. A part in which no entry begins shows itself only when
- * the entry that runs through it fails its authentication.
+ * that begins in a part has to begin there, in the archive itself or in the one that it hides. A
+ * part that lies wholly inside one large file shows itself only when that file is authenticated.
  */
 final class VolumeCheck {
     private final ByteSource source;
@@ -20,18 +20,18 @@ final class VolumeCheck {
     }
 
     void requireRightVolumes() throws IOException {
-        for (int volume = 0; volume < source.volumes() && source.volumes() > 1; volume++) {
-            requireRight(volume);
+        for (int part = 0; part < source.parts() && source.parts() > 1; part++) {
+            requireRight(part);
         }
     }
 
-    private void requireRight(int volume) throws IOException {
-        long start = source.volumeStart(volume);
-        long next = source.volumeStart(volume + 1);
-        long end = next < 0 ? Long.MAX_VALUE : next;
+    private void requireRight(int part) throws IOException {
+        long start = source.partStart(part);
+        boolean last = part == source.parts() - 1;
+        long end = last ? Long.MAX_VALUE : source.partStart(part + 1);
         for (EntryRecord record : records) {
             if (record.headerOffset() >= start && record.headerOffset() < end) {
-                requireHeader(record, volume);
+                requireHeader(record, part);
                 return;
             }
         }

@@ -269,11 +269,12 @@ class ExtractorTest {
         }
         Configuration one =
                 Configuration.unix().toBuilder()
+                        .setWorkingDirectory("/disk")
                         .setNameCanonicalNormalization(PathNormalization.CASE_FOLD_ASCII)
                         .build();
         try (FileSystem system = Jimfs.newFileSystem(one);
                 ArchiveReader reader = ZipReader.open(archive)) {
-            Path out = system.getPath("/work/out");
+            Path out = system.getPath("/disk/out");
             ExtractReport report =
                     new Extractor(
                                     reader,

@@ -38,7 +38,11 @@ class FullDiskTest {
 
     private static FileSystem disk(long bytes) {
         return Jimfs.newFileSystem(
-                Configuration.unix().toBuilder().setBlockSize(4096).setMaxSize(bytes).build());
+                Configuration.unix().toBuilder()
+                        .setWorkingDirectory("/disk")
+                        .setBlockSize(4096)
+                        .setMaxSize(bytes)
+                        .build());
     }
 
     @Test
@@ -46,7 +50,7 @@ class FullDiskTest {
         Path file = noise(3_000_000);
         try (FileSystem disk = disk(2_000_000);
                 Secret secret = TestTrees.secret("p")) {
-            Path target = disk.getPath("/work/a.zip");
+            Path target = disk.getPath("/disk/a.zip");
             PackRequest request =
                     new PackRequest(
                             TestTrees.scan(file),
@@ -61,7 +65,7 @@ class FullDiskTest {
                             ProgressListener.none(),
                             CancelToken.never());
             assertThatThrownBy(job::run).isInstanceOf(NotEnoughSpace.class);
-            assertEmpty(disk.getPath("/work"));
+            assertEmpty(disk.getPath("/disk"));
         }
     }
 
@@ -74,7 +78,7 @@ class FullDiskTest {
                 ArchiveReader reader = Archives.open(archive);
                 Secret secret = TestTrees.secret("p")) {
             reader.unlock(secret);
-            Path target = disk.getPath("/work/out");
+            Path target = disk.getPath("/disk/out");
             Extractor extractor =
                     new Extractor(
                             reader,

@@ -17,7 +17,7 @@ import java.util.zip.CRC32;
  * The contents of an entry. Holds what comes out against the size and checksum of the headers, and
  * never gives out its last bytes before everything has been checked.
  */
-final class CheckedInput extends InputStream {
+final class CheckedInput extends BufferInput {
     private final PackedInput packed;
     private final EntryRecord entry;
     private final String path;
@@ -37,12 +37,6 @@ final class CheckedInput extends InputStream {
         this.entry = entry;
         this.path = path;
         this.onWhole = onWhole;
-    }
-
-    @Override
-    public int read() throws IOException {
-        byte[] one = new byte[1];
-        return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
     }
 
     @Override

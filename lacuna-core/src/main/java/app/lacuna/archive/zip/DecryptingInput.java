@@ -7,7 +7,7 @@ import java.io.IOException;
 import java.io.InputStream;
 
 /** Decrypts an entry and, at its end, checks its authentication code. */
-final class DecryptingInput extends InputStream {
+final class DecryptingInput extends BufferInput {
     private final InputStream in;
     private final SealedStream seal;
     private final DamagedArchive onMismatch;
@@ -22,12 +22,6 @@ final class DecryptingInput extends InputStream {
         this.seal = seal;
         this.remaining = length;
         this.onMismatch = onMismatch;
-    }
-
-    @Override
-    public int read() throws IOException {
-        byte[] one = new byte[1];
-        return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
     }
 
     @Override

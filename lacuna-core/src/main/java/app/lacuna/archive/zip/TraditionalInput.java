@@ -5,19 +5,13 @@ import java.io.IOException;
 import java.io.InputStream;
 
 /** Decrypts an entry under traditional encryption; only its checksum tells whether it is right. */
-final class TraditionalInput extends InputStream {
+final class TraditionalInput extends BufferInput {
     private final InputStream in;
     private final TraditionalCipher cipher;
 
     TraditionalInput(InputStream in, TraditionalCipher cipher) {
         this.in = in;
         this.cipher = cipher;
-    }
-
-    @Override
-    public int read() throws IOException {
-        byte[] one = new byte[1];
-        return read(one, 0, 1) < 0 ? -1 : one[0] & 0xff;
     }
 
     @Override

@@ -6,5 +6,7 @@ public enum Stage {
     PACKING,
     PROVING,
     CHECKING,
-    EXTRACTING
+    EXTRACTING,
+    /** Writing an archive anew out of an older one. */
+    REWRITING
 }

@@ -21,6 +21,11 @@ public final class ByteRun {
         return new ByteRun(bytes, bytes.length);
     }
 
+    /** The first bytes of an array, which is taken over. */
+    public static ByteRun of(byte[] bytes, int length) {
+        return new ByteRun(bytes, length);
+    }
+
     public byte[] bytes() {
         return bytes;
     }

@@ -5,7 +5,10 @@ import java.util.List;
 
 /** The root of everything that Lacuna itself refuses or can not do. */
 public abstract sealed class LacunaException extends IOException
-        permits DamagedArchive,
+        permits ArchiveChanged,
+                DamagedArchive,
+                EditRefused,
+                InSeveralParts,
                 LimitExceeded,
                 NotAnArchive,
                 NotEnoughSpace,

@@ -21,7 +21,7 @@ final class EntryProof implements AutoCloseable {
     private static final int BUFFER_BYTES = 1 << 17;
 
     /** An entry, and what it is to be compared with if anything is. */
-    record Case(ArchiveEntry entry, boolean compare, Optional<FileItem> original) {}
+    record Case(ArchiveEntry entry, boolean compare, Optional<Original> original) {}
 
     private final ArchiveReader reader;
     private final ProgressMeter meter;
@@ -38,6 +38,7 @@ final class EntryProof implements AutoCloseable {
 
     List<ProofEntry> of(List<Case> cases) throws IOException {
         reader.prepare(cases.stream().map(Case::entry).toList());
+        prepareOlder(cases);
         List<ProofEntry> verdicts = new ArrayList<>(cases.size());
         for (Case next : cases) {
             cancel.check();
@@ -51,12 +52,49 @@ final class EntryProof implements AutoCloseable {
         return verdicts;
     }
 
-    private ProofEntry compare(ArchiveEntry entry, Optional<FileItem> item) {
-        if (item.isEmpty()) {
+    /** All of them are in the same older archive, if any is. */
+    private static void prepareOlder(List<Case> cases) throws IOException {
+        List<Original.InArchive> older =
+                cases.stream()
+                        .flatMap(each -> each.original().stream())
+                        .filter(Original.InArchive.class::isInstance)
+                        .map(Original.InArchive.class::cast)
+                        .toList();
+        if (!older.isEmpty()) {
+            older.get(0).reader().prepare(older.stream().map(Original.InArchive::entry).toList());
+        }
+    }
+
+    private ProofEntry compare(ArchiveEntry entry, Optional<Original> original) {
+        if (original.isEmpty()) {
             return toTheEnd(entry, Verdict.ORIGINAL_GONE);
         }
+        return original.get() instanceof Original.InArchive older
+                ? compareWithOlder(entry, older)
+                : compareWithDisk(entry, ((Original.OnDisk) original.get()).item());
+    }
+
+    /** Contents and everything that the headers say of them. */
+    private ProofEntry compareWithOlder(ArchiveEntry entry, Original.InArchive older) {
+        ArchiveEntry before = older.entry();
+        boolean alike =
+                before.kind() == entry.kind()
+                        && before.size() == entry.size()
+                        && before.modified().equals(entry.modified())
+                        && before.permissions() == entry.permissions();
+        if (!alike) {
+            return toTheEnd(entry, Verdict.DIFFERS);
+        }
+        try (InputStream source = older.reader().open(before)) {
+            return compareBytes(entry, source, () -> Verdict.DIFFERS);
+        } catch (IOException e) {
+            return damaged(entry, e);
+        }
+    }
+
+    private ProofEntry compareWithDisk(ArchiveEntry entry, FileItem item) {
         try {
-            Optional<FileItem> now = disk.readAgain(item.get());
+            Optional<FileItem> now = disk.readAgain(item);
             if (now.isEmpty() || now.get().kind() != entry.kind()) {
                 return toTheEnd(entry, Verdict.ORIGINAL_CHANGED);
             }
@@ -64,7 +102,7 @@ final class EntryProof implements AutoCloseable {
                 return toTheEnd(entry, Verdict.IDENTICAL);
             }
             try (InputStream source = ItemContents.open(now.get())) {
-                return compareBytes(entry, item.get(), source);
+                return compareBytes(entry, source, () -> difference(entry, item));
             }
         } catch (NoSuchFileException e) {
             return toTheEnd(entry, Verdict.ORIGINAL_GONE);
@@ -74,7 +112,7 @@ final class EntryProof implements AutoCloseable {
     }
 
     /** Goes on to the end of the entry even after a difference: it may be damaged as well. */
-    private ProofEntry compareBytes(ArchiveEntry entry, FileItem item, InputStream source)
+    private ProofEntry compareBytes(ArchiveEntry entry, InputStream source, Difference ifDifferent)
             throws IOException {
         boolean same = true;
         InputStream in;
@@ -97,7 +135,13 @@ final class EntryProof implements AutoCloseable {
         } catch (UnreadableEntry e) {
             return damaged(entry, e.cause);
         }
-        return ProofEntry.of(entry.path(), same ? Verdict.IDENTICAL : difference(entry, item));
+        return ProofEntry.of(entry.path(), same ? Verdict.IDENTICAL : ifDifferent.verdict());
+    }
+
+    /** Finds out what a difference means. */
+    @FunctionalInterface
+    private interface Difference {
+        Verdict verdict() throws IOException;
     }
 
     private Verdict difference(ArchiveEntry entry, FileItem item) throws IOException {

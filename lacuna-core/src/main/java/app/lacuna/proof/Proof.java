@@ -41,12 +41,17 @@ public final class Proof {
 
     /** Compares with the originals; they carry their paths inside the archive. */
     public ProofReport against(List<FileItem> originals) throws IOException {
-        Map<String, FileItem> byPath = new LinkedHashMap<>();
-        originals.forEach(item -> byPath.put(item.path(), item));
+        Map<String, Original> byPath = new LinkedHashMap<>();
+        originals.forEach(item -> byPath.put(item.path(), new Original.OnDisk(item)));
+        return against(byPath);
+    }
+
+    /** Compares with originals of any kind, by the paths they should have in the archive. */
+    public ProofReport against(Map<String, Original> byPath) throws IOException {
         return run(Stage.PROVING, byPath, true);
     }
 
-    private ProofReport run(Stage stage, Map<String, FileItem> originals, boolean compare)
+    private ProofReport run(Stage stage, Map<String, Original> originals, boolean compare)
             throws IOException {
         if (!reader.isUnlocked()) {
             throw new PasswordRequired(reader.listing().archive());
@@ -59,10 +64,10 @@ public final class Proof {
             return new ProofReport(
                     entries.stream().map(entry -> EntryProof.damaged(entry, e)).toList());
         }
-        Map<String, FileItem> unseen = new LinkedHashMap<>(originals);
+        Map<String, Original> unseen = new LinkedHashMap<>(originals);
         List<EntryProof.Case> cases = new ArrayList<>(entries.size());
         for (ArchiveEntry entry : entries) {
-            Optional<FileItem> item = Optional.ofNullable(unseen.remove(entry.path()));
+            Optional<Original> item = Optional.ofNullable(unseen.remove(entry.path()));
             cases.add(new EntryProof.Case(entry, compare, item));
         }
         ProgressMeter meter =

@@ -49,6 +49,7 @@ class PackageOrderTest {
                     .definedBy("app.lacuna.job")
                     .layer("uses")
                     .definedBy(
+                            "app.lacuna.change",
                             "app.lacuna.proof",
                             "app.lacuna.extract",
                             "app.lacuna.exposure",

@@ -2,6 +2,7 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.EntryKeys;
+import app.lacuna.cipher.SealedStream;
 import app.lacuna.cipher.TraditionalCipher;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -15,6 +16,11 @@ final class EncryptedStart {
     record Aes(AesStrength strength, byte[] salt, byte[] verificationValue) {
         static int length(AesStrength strength) {
             return strength.saltBytes() + EntryKeys.VERIFICATION_BYTES;
+        }
+
+        /** What encryption adds to the data, before and behind it. */
+        static int overhead(AesStrength strength) {
+            return length(strength) + SealedStream.CODE_BYTES;
         }
 
         /** What is missing at the end of the file is taken for zeros, and fits nothing. */

@@ -7,13 +7,14 @@ import java.util.List;
 final class EndOfArchive {
     private EndOfArchive() {}
 
-    static void write(ZipOutput out, List<EntryRecord> entries, byte[] note) throws IOException {
+    static void write(ZipOutput out, List<? extends DirectoryEntry> entries, byte[] note)
+            throws IOException {
         long start = out.position();
         Place first = null;
         int volume = 0;
         long inVolume = 0;
-        for (EntryRecord entry : entries) {
-            byte[] header = HeaderWriter.central(entry, out.place(entry.headerOffset()));
+        for (DirectoryEntry entry : entries) {
+            byte[] header = entry.central(out.place(entry.headerOffset()));
             out.keepTogether(header.length);
             Place place = out.place(out.position());
             if (first == null) {

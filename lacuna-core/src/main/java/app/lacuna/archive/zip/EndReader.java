@@ -5,7 +5,6 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotAnArchive;
 import java.io.IOException;
 import java.nio.ByteBuffer;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 
 /** Finds and reads the end of central directory (4.3.16) and its ZIP64 form (4.3.14, 4.3.15). */
@@ -94,16 +93,15 @@ final class EndReader {
         long offset = Fields.unsigned32(in);
         byte[] comment = new byte[Fields.unsigned16(in)];
         in.get(comment);
-        String text = new String(comment, StandardCharsets.UTF_8);
         ByteBuffer locator = zip64Locator(position);
         if (locator.hasRemaining()) {
-            return zip64(locator, position - ZipConstants.ZIP64_LOCATOR_BYTES, text);
+            return zip64(locator, position - ZipConstants.ZIP64_LOCATOR_BYTES, comment);
         }
         boolean split = source.volumes() > 1;
         if (disk + 1 != source.volumes() || (!split && entriesHere != entries)) {
             throw new DamagedArchive(Damage.DIRECTORY, "", position);
         }
-        return checked(entries, position - size, size, place(directoryDisk, offset), text);
+        return checked(entries, position - size, size, place(directoryDisk, offset), comment);
     }
 
     private ByteBuffer zip64Locator(long end) throws IOException {
@@ -116,7 +114,7 @@ final class EndReader {
         return in.getInt() == ZipConstants.ZIP64_LOCATOR ? in : empty;
     }
 
-    private EndRecord zip64(ByteBuffer locator, long locatorPosition, String comment)
+    private EndRecord zip64(ByteBuffer locator, long locatorPosition, byte[] comment)
             throws IOException {
         long position = place(locator.getInt(), locator.getLong());
         ByteBuffer in = zip64End(position);
@@ -154,7 +152,7 @@ final class EndReader {
         return start < 0 ? -1 : start + offset;
     }
 
-    private EndRecord checked(long entries, long start, long size, long offset, String comment)
+    private EndRecord checked(long entries, long start, long size, long offset, byte[] comment)
             throws DamagedArchive {
         long shift = start - offset;
         boolean possible =

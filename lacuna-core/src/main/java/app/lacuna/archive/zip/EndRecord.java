@@ -1,5 +1,7 @@
 package app.lacuna.archive.zip;
 
+import java.nio.charset.StandardCharsets;
+
 /**
  * Where the central directory is.
  *
@@ -7,6 +9,11 @@ package app.lacuna.archive.zip;
  * @param directoryStart its place in the file
  * @param shift what has to be added to every offset in the archive, because something stands before
  *     it in the file
+ * @param comment the bytes of the note that everybody can read
  */
 record EndRecord(
-        long entries, long directoryStart, long directorySize, long shift, String comment) {}
+        long entries, long directoryStart, long directorySize, long shift, byte[] comment) {
+    String note() {
+        return new String(comment, StandardCharsets.UTF_8);
+    }
+}

@@ -25,7 +25,8 @@ record EntryRecord(
         int dosTime,
         Optional<Long> unixTime,
         int unixMode,
-        long headerOffset) {
+        long headerOffset)
+        implements DirectoryEntry {
 
     boolean isEncrypted() {
         return (flags & ZipConstants.FLAG_ENCRYPTED) != 0;
@@ -70,6 +71,11 @@ record EntryRecord(
                 unixTime,
                 unixMode,
                 headerOffset);
+    }
+
+    @Override
+    public byte[] central(Place place) {
+        return HeaderWriter.central(this, place);
     }
 
     /** The same at another place. */

@@ -5,8 +5,11 @@ import app.lacuna.base.Secret;
 import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.cipher.SealedStream;
 import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.compression.ByteRun;
 import java.security.SecureRandom;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -58,6 +61,41 @@ final class EntrySealing implements AutoCloseable {
     /** For traditional protection: fresh for one entry. */
     TraditionalCipher traditional() {
         return traditional.orElseThrow().copy();
+    }
+
+    /**
+     * Encrypts the data of a small entry in place.
+     *
+     * @param salt from {@link #newSalt}
+     * @param keys those of the salt, under AES
+     * @param crc that of the contents
+     */
+    SealedData seal(ByteRun data, byte[] salt, Optional<EntryKeys> keys, int crc) {
+        if (isNone()) {
+            return SealedData.open(data, crc);
+        }
+        return keys.isPresent() ? aes(data, salt, keys.get()) : traditional(data, salt, crc);
+    }
+
+    private static SealedData aes(ByteRun data, byte[] salt, EntryKeys keys) {
+        byte[] check = keys.verificationValue();
+        byte[] lead = Arrays.copyOf(salt, salt.length + check.length);
+        System.arraycopy(check, 0, lead, salt.length, check.length);
+        try (SealedStream seal = new SealedStream(keys)) {
+            seal.encrypt(data.bytes(), 0, data.length());
+            return new SealedData(lead, data, seal.code(), 0);
+        }
+    }
+
+    /** 6.1.6: the last byte of the header is the highest of the checksum. */
+    private SealedData traditional(ByteRun data, byte[] salt, int crc) {
+        try (TraditionalCipher cipher = traditional()) {
+            byte[] lead = Arrays.copyOf(salt, TraditionalCipher.HEADER_BYTES);
+            lead[TraditionalCipher.HEADER_BYTES - 1] = (byte) (crc >>> 24);
+            cipher.encrypt(lead, 0, lead.length);
+            cipher.encrypt(data.bytes(), 0, data.length());
+            return SealedData.withoutCode(lead, data, crc);
+        }
     }
 
     @Override

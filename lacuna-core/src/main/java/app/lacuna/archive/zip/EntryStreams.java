@@ -14,6 +14,7 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.UnsupportedFeature;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -33,12 +34,15 @@ final class EntryStreams {
 
     /** An entry that needs no password. */
     InputStream openPlain(ArchiveEntry entry, Consumer<EntryRecord> onWhole) throws IOException {
+        return openPlain(entry, onWhole, OutputStream.nullOutputStream());
+    }
+
+    /** The same; the packed bytes are copied meanwhile. */
+    InputStream openPlain(ArchiveEntry entry, Consumer<EntryRecord> onWhole, OutputStream packed)
+            throws IOException {
         EntryRecord record = supported(entry);
-        return new CheckedInput(
-                new SourceInput(source, dataStart(entry), record.packedSize()),
-                record,
-                entry.path(),
-                onWhole);
+        InputStream data = new SourceInput(source, dataStart(entry), record.packedSize());
+        return new CheckedInput(new CopyingInput(data, packed), record, entry.path(), onWhole);
     }
 
     /**
@@ -48,13 +52,24 @@ final class EntryStreams {
     InputStream openEncrypted(
             ArchiveEntry entry, Unlocked unlocked, boolean confirmed, Consumer<EntryRecord> onWhole)
             throws IOException {
+        return openEncrypted(entry, unlocked, confirmed, onWhole, OutputStream.nullOutputStream());
+    }
+
+    /** The same; the decrypted, still packed bytes are copied meanwhile. */
+    InputStream openEncrypted(
+            ArchiveEntry entry,
+            Unlocked unlocked,
+            boolean confirmed,
+            Consumer<EntryRecord> onWhole,
+            OutputStream packed)
+            throws IOException {
         EntryRecord record = supported(entry);
         long start = dataStart(entry);
         InputStream data =
                 record.aes().isPresent()
                         ? decrypted(record, entry, start, unlocked, confirmed)
                         : traditional(record, entry, start, unlocked);
-        return new CheckedInput(data, record, entry.path(), onWhole);
+        return new CheckedInput(new CopyingInput(data, packed), record, entry.path(), onWhole);
     }
 
     private InputStream decrypted(
@@ -187,7 +202,8 @@ final class EntryStreams {
         }
     }
 
-    private long dataStart(ArchiveEntry entry) throws IOException {
+    /** Where the data begins; the two headers have been held against each other. */
+    long dataStart(ArchiveEntry entry) throws IOException {
         return new LocalHeaderReader(source, records.get(entry.index()), entry.path()).dataStart();
     }
 

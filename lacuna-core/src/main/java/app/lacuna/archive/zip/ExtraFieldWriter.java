@@ -1,5 +1,6 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.cipher.AesStrength;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.zip.CRC32;
@@ -17,17 +18,18 @@ final class ExtraFieldWriter {
         return this;
     }
 
-    /** "AES encryption, AE-1 and AE-2" 1.04, section II. */
     ExtraFieldWriter aes(EntryRecord entry) {
-        entry.aes()
-                .ifPresent(
-                        strength -> {
-                            header(ZipConstants.EXTRA_AES, 7);
-                            out.putShort((short) entry.aesVersion());
-                            out.put((byte) 'A').put((byte) 'E');
-                            out.put((byte) (strength.ordinal() + 1));
-                            out.putShort((short) entry.method());
-                        });
+        entry.aes().ifPresent(strength -> aes(strength, entry.aesVersion(), entry.method()));
+        return this;
+    }
+
+    /** "AES encryption, AE-1 and AE-2" 1.04, section II. */
+    ExtraFieldWriter aes(AesStrength strength, int vendorVersion, int method) {
+        header(ZipConstants.EXTRA_AES, 7);
+        out.putShort((short) vendorVersion);
+        out.put((byte) 'A').put((byte) 'E');
+        out.put((byte) (strength.ordinal() + 1));
+        out.putShort((short) method);
         return this;
     }
 

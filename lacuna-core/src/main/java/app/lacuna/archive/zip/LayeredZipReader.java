@@ -62,6 +62,27 @@ final class LayeredZipReader implements ArchiveReader {
                 && only.method().equals(MethodCodes.name(ZipConstants.METHOD_STORED));
     }
 
+    /** The archive that has the entries: the one inside, if there is one. */
+    static ZipReader insideOf(ArchiveReader reader) {
+        if (reader instanceof LayeredZipReader layered) {
+            synchronized (layered) {
+                return layered.inner.orElse(layered.outer);
+            }
+        }
+        return outsideOf(reader);
+    }
+
+    /** The archive that lies on disk. */
+    static ZipReader outsideOf(ArchiveReader reader) {
+        if (reader instanceof LayeredZipReader layered) {
+            return layered.outer;
+        }
+        if (reader instanceof ZipReader plain) {
+            return plain;
+        }
+        throw new IllegalArgumentException("entries can be taken over from whole archives only");
+    }
+
     private ArchiveEntry only() {
         return outer.listing().entries().get(0);
     }

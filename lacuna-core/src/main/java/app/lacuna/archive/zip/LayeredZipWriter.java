@@ -1,10 +1,14 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.ArchiveWriter;
+import app.lacuna.archive.KeepingWatch;
+import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
 import app.lacuna.archive.Protection;
+import app.lacuna.archive.Sealing;
 import app.lacuna.base.Secret;
 import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.EntryKeys;
@@ -30,7 +34,7 @@ final class LayeredZipWriter implements ArchiveWriter {
     static final String ENTRY_NAME = "contents.zip";
 
     private final ZipOutput out;
-    private final byte[] note;
+    private byte[] note;
     private final SealedStream seal;
     private final SealedOutput sealed;
     private final ZipWriter inner;
@@ -86,6 +90,18 @@ final class LayeredZipWriter implements ArchiveWriter {
     @Override
     public void addAll(List<FileItem> items, PackingWatch watch) throws IOException {
         inner.addAll(items, watch);
+    }
+
+    @Override
+    public void keepAll(
+            ArchiveReader from, List<KeptEntry> entries, Sealing how, KeepingWatch watch)
+            throws IOException {
+        inner.keepAll(from, entries, how, watch);
+    }
+
+    @Override
+    public void keepNote(ArchiveReader from) {
+        note = LayeredZipReader.outsideOf(from).note();
     }
 
     @Override

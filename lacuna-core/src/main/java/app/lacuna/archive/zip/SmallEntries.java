@@ -3,8 +3,6 @@ package app.lacuna.archive.zip;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
 import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.SealedStream;
-import app.lacuna.cipher.TraditionalCipher;
 import app.lacuna.compression.BlockDeflater;
 import app.lacuna.compression.ByteRun;
 import app.lacuna.compression.Compressibility;
@@ -40,7 +38,6 @@ final class SmallEntries implements Callable<List<PackedItem>> {
 
     private static final int READINGS = 2;
     private static final int BUFFER_BYTES = 1 << 18;
-    private static final byte[] NOTHING = {};
 
     private final List<FileItem> items;
     private final List<byte[]> salts;
@@ -162,12 +159,15 @@ final class SmallEntries implements Callable<List<PackedItem>> {
             if (smaller.isPresent()) {
                 Arrays.fill(plain, (byte) 0);
             }
-            if (item.kind() == ItemKind.FOLDER || sealing.isNone()) {
-                return ready(entry, (int) crc.getValue(), NOTHING, data, NOTHING);
-            }
-            return keys.isPresent()
-                    ? aes(entry, salt, keys.get(), data)
-                    : traditional(entry, (int) crc.getValue(), salt, data);
+            SealedData sealed =
+                    item.kind() == ItemKind.FOLDER
+                            ? SealedData.open(data, (int) crc.getValue())
+                            : sealing.seal(data, salt, keys, (int) crc.getValue());
+            return new PackedItem.Ready(
+                    item,
+                    steady,
+                    entry.withData(sealed.crc(), sealed.length(), plain.length),
+                    sealed);
         }
 
         /** Empty where it brings nothing. */
@@ -194,34 +194,6 @@ final class SmallEntries implements Callable<List<PackedItem>> {
                 out.write(plain);
             }
             return run(bytes.toByteArray());
-        }
-
-        private PackedItem aes(EntryRecord entry, byte[] salt, EntryKeys keys, ByteRun data) {
-            byte[] check = keys.verificationValue();
-            byte[] lead = Arrays.copyOf(salt, salt.length + check.length);
-            System.arraycopy(check, 0, lead, salt.length, check.length);
-            try (SealedStream seal = new SealedStream(keys)) {
-                seal.encrypt(data.bytes(), 0, data.length());
-                return ready(entry, 0, lead, data, seal.code());
-            }
-        }
-
-        /** 6.1.6: the last byte of the header is the highest of the checksum. */
-        private PackedItem traditional(EntryRecord entry, int crc, byte[] salt, ByteRun data) {
-            try (TraditionalCipher cipher = sealing.traditional()) {
-                byte[] lead = Arrays.copyOf(salt, TraditionalCipher.HEADER_BYTES);
-                lead[TraditionalCipher.HEADER_BYTES - 1] = (byte) (crc >>> 24);
-                cipher.encrypt(lead, 0, lead.length);
-                cipher.encrypt(data.bytes(), 0, data.length());
-                return ready(entry, crc, lead, data, NOTHING);
-            }
-        }
-
-        private PackedItem ready(
-                EntryRecord entry, int crc, byte[] lead, ByteRun data, byte[] code) {
-            long packedSize = (long) lead.length + data.length() + code.length;
-            return new PackedItem.Ready(
-                    item, steady, entry.withData(crc, packedSize, plain.length), lead, data, code);
         }
     }
 

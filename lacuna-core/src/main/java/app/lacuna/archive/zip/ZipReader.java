@@ -12,8 +12,10 @@ import app.lacuna.failure.PasswordRequired;
 import app.lacuna.failure.WrongPassword;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.LongConsumer;
 
 /** Reads a ZIP archive. Only the central directory is kept in memory. */
@@ -22,12 +24,23 @@ public final class ZipReader implements ArchiveReader {
     private final ByteSource source;
     private final Listing listing;
     private final EntryStreams streams;
-    private boolean salvage;
+    private final List<EntryRecord> records;
+    private final Optional<EndRecord> end;
     private Unlocked unlocked;
     private volatile boolean passwordConfirmed;
 
-    private ZipReader(Path file, ByteSource source, Listing listing, List<EntryRecord> records) {
+    /**
+     * @param end absent for what was found without a central directory
+     */
+    private ZipReader(
+            Path file,
+            ByteSource source,
+            Listing listing,
+            List<EntryRecord> records,
+            Optional<EndRecord> end) {
         this.file = file;
+        this.records = records;
+        this.end = end;
         this.source = source;
         this.listing = listing;
         this.streams = new EntryStreams(source, records);
@@ -52,11 +65,11 @@ public final class ZipReader implements ArchiveReader {
                             file,
                             source.size(),
                             source.volumes(),
-                            end.comment(),
+                            end.note(),
                             names,
                             directory.entries());
             limits.checkRatio(listing.totalBytes(), source.size());
-            return new ZipReader(file, source, listing, directory.records());
+            return new ZipReader(file, source, listing, directory.records(), Optional.of(end));
         } catch (IOException | RuntimeException e) {
             source.close();
             throw e;
@@ -69,9 +82,7 @@ public final class ZipReader implements ArchiveReader {
             throws IOException {
         Listing listing =
                 new Listing(file, source.size(), source.volumes(), "", Names.VISIBLE, entries);
-        ZipReader reader = new ZipReader(file, source, listing, records);
-        reader.salvage = true;
-        return reader;
+        return new ZipReader(file, source, listing, records, Optional.empty());
     }
 
     @Override
@@ -86,7 +97,7 @@ public final class ZipReader implements ArchiveReader {
         Unlocking.Verdict verdict = Unlocking.Verdict.WRONG;
         try {
             Unlocking unlocking = new Unlocking(this);
-            verdict = salvage ? unlocking.verdictAmongDamage() : unlocking.verdict();
+            verdict = end.isEmpty() ? unlocking.verdictAmongDamage() : unlocking.verdict();
         } finally {
             if (verdict == Unlocking.Verdict.WRONG) {
                 forgetPassword();
@@ -160,6 +171,44 @@ public final class ZipReader implements ArchiveReader {
         return entry.protection().needsPassword()
                 ? streams.openEncrypted(entry, requirePassword(), passwordConfirmed, this::confirm)
                 : streams.openPlain(entry, whole -> {});
+    }
+
+    /**
+     * The contents of an entry; what it is unpacked from, decrypted but still compressed, is copied
+     * to {@code packed} meanwhile, and all of it has been when the end is reached.
+     */
+    InputStream openWithPacked(ArchiveEntry entry, OutputStream packed) throws IOException {
+        return entry.protection().needsPassword()
+                ? streams.openEncrypted(
+                        entry, requirePassword(), passwordConfirmed, this::confirm, packed)
+                : streams.openPlain(entry, whole -> {}, packed);
+    }
+
+    ByteSource source() {
+        return source;
+    }
+
+    EntryRecord record(ArchiveEntry entry) {
+        return records.get(entry.index());
+    }
+
+    /** Where the data of an entry begins; its two headers have been held against each other. */
+    long dataStart(ArchiveEntry entry) throws IOException {
+        return streams.dataStart(entry);
+    }
+
+    /** The central headers once more, from the first on, byte for byte. */
+    RawDirectory directory() {
+        return new RawDirectory(source, requireEnd());
+    }
+
+    /** The bytes of the note that everybody can read. */
+    byte[] note() {
+        return requireEnd().comment();
+    }
+
+    private EndRecord requireEnd() {
+        return end.orElseThrow(() -> new IllegalArgumentException("has no central directory"));
     }
 
     private void confirm(EntryRecord whole) {

@@ -1,8 +1,12 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.ArchiveWriter;
+import app.lacuna.archive.KeepingWatch;
+import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
+import app.lacuna.archive.Sealing;
 import app.lacuna.base.Secret;
 import app.lacuna.failure.SourceUnreadable;
 import app.lacuna.pipeline.Batches;
@@ -36,8 +40,9 @@ public final class ZipWriter implements ArchiveWriter {
     private final PackOptions options;
     private final EntrySealing sealing;
     private final Workers workers;
-    private final List<EntryRecord> written = new ArrayList<>();
+    private final List<DirectoryEntry> written = new ArrayList<>();
     private final ItemReader disk = new ItemReader();
+    private byte[] note;
 
     /**
      * @param target empty; it stays open when the writer is closed
@@ -54,6 +59,7 @@ public final class ZipWriter implements ArchiveWriter {
     ZipWriter(ZipOutput out, PackOptions options, Optional<Secret> password, SecureRandom random) {
         this.out = out;
         this.options = options;
+        this.note = options.note().getBytes(StandardCharsets.UTF_8);
         this.sealing = new EntrySealing(options.protection(), password, random);
         this.workers = Workers.start();
     }
@@ -111,9 +117,7 @@ public final class ZipWriter implements ArchiveWriter {
         out.keepTogether(header.length);
         EntryRecord entry = ready.entry().at(out.position());
         out.write(header);
-        out.write(ready.lead());
-        out.write(ready.data().bytes(), 0, ready.data().length());
-        out.write(ready.code());
+        ready.sealed().writeTo(out);
         written.add(entry);
     }
 
@@ -157,8 +161,22 @@ public final class ZipWriter implements ArchiveWriter {
     }
 
     @Override
+    public void keepAll(
+            ArchiveReader from, List<KeptEntry> entries, Sealing how, KeepingWatch watch)
+            throws IOException {
+        ZipReader source = LayeredZipReader.insideOf(from);
+        KeptEntries kept = new KeptEntries(out, source, sealing, how, watch);
+        kept.add(entries, workers, written);
+    }
+
+    @Override
+    public void keepNote(ArchiveReader from) {
+        note = LayeredZipReader.outsideOf(from).note();
+    }
+
+    @Override
     public void finish() throws IOException {
-        EndOfArchive.write(out, written, options.note().getBytes(StandardCharsets.UTF_8));
+        EndOfArchive.write(out, written, note);
     }
 
     @Override

@@ -1,0 +1,27 @@
+package app.lacuna.change;
+
+import app.lacuna.failure.EditRefused;
+import app.lacuna.failure.EditRefused.Reason;
+
+/** Which paths an entry can be given: those that come out again on every system, or nearly so. */
+final class EntryName {
+    private static final int MAX_BYTES = 65_535; // 4.4.10 of APPNOTE.TXT: a field of two bytes
+
+    private EntryName() {}
+
+    static void requirePossible(String path) throws EditRefused {
+        if (path.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > MAX_BYTES) {
+            throw new EditRefused(Reason.NAME_IMPOSSIBLE, path);
+        }
+        for (String part : path.split("/", -1)) {
+            boolean elsewhere = part.isBlank() || part.equals(".") || part.equals("..");
+            if (elsewhere || part.chars().anyMatch(EntryName::isNoLetter)) {
+                throw new EditRefused(Reason.NAME_IMPOSSIBLE, path);
+            }
+        }
+    }
+
+    private static boolean isNoLetter(int character) {
+        return character == '\\' || Character.isISOControl(character);
+    }
+}

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** Somebody else has changed or replaced the archive since it was opened. */
+public final class ArchiveChanged extends LacunaException {
+    public ArchiveChanged(Path archive) {
+        super("the archive has been changed meanwhile", archive);
+    }
+}

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** A split archive can not be replaced: several files are never exchanged in one step. */
+public final class InSeveralParts extends LacunaException {
+    public InSeveralParts(Path archive) {
+        super("the archive is in several parts", archive);
+    }
+}

@@ -1,0 +1,88 @@
+package app.lacuna.job;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.archive.Sealing;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.change.ChangePlan;
+import app.lacuna.compression.Level;
+import app.lacuna.compression.Method;
+import app.lacuna.failure.ArchiveChanged;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Writes pending changes into an archive, in one go. Entries that are not touched are copied as
+ * they are; the layered form is encrypted anew as a whole, and nothing is compressed anew.
+ */
+public final class ChangeJob {
+    private final Path archive;
+    private final Path target;
+    private final Optional<Secret> password;
+    private final ProgressListener listener;
+    private final CancelToken cancel;
+
+    /**
+     * @param target the archive itself, to be replaced, or a name that is free
+     * @param password that of the archive, absent if it has none; the caller closes it
+     */
+    public ChangeJob(
+            Path archive,
+            Path target,
+            Optional<Secret> password,
+            ProgressListener listener,
+            CancelToken cancel) {
+        this.archive = archive;
+        this.target = target;
+        this.password = password;
+        this.listener = listener;
+        this.cancel = cancel;
+    }
+
+    /**
+     * @throws ArchiveChanged if the plan was made for something else
+     * @throws app.lacuna.failure.DamagedArchive if something that was to be kept is damaged
+     */
+    public RewriteResult run(ChangePlan plan) throws IOException {
+        try (Rewriting rewriting = new Rewriting(archive, password, listener, cancel)) {
+            Listing listing = rewriting.reader().listing();
+            if (!plan.isFor(listing.entries())) {
+                throw new ArchiveChanged(archive);
+            }
+            RewritePlan rewrite =
+                    new RewritePlan(
+                            formOf(listing), Sealing.AS_IT_IS, true, plan.kept(), plan.added());
+            boolean locked = rewrite.options().protection().needsPassword();
+            return rewriting.write(target, rewrite, locked ? password : Optional.empty());
+        }
+    }
+
+    /** What is added gets the strongest protection and the newest method that is there already. */
+    static PackOptions formOf(Listing listing) {
+        Protection protection =
+                listing.entries().stream()
+                        .map(ArchiveEntry::protection)
+                        .max(Comparator.naturalOrder())
+                        .orElse(Protection.NONE);
+        Names names = protection.canHideNames() ? listing.names() : Names.VISIBLE;
+        return new PackOptions(protection, names, methodOf(listing), Level.BALANCED, "");
+    }
+
+    private static Method methodOf(Listing listing) {
+        for (Method method : new Method[] {Method.XZ, Method.ZSTD}) {
+            String name = method.name().toLowerCase(Locale.ROOT);
+            if (listing.entries().stream().anyMatch(entry -> entry.method().equals(name))) {
+                return method;
+            }
+        }
+        return Method.DEFLATE;
+    }
+}

@@ -1,6 +1,7 @@
 package app.lacuna.cli;
 
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
 import java.nio.file.AccessDeniedException;
@@ -52,8 +53,11 @@ final class FailureWords {
     }
 
     private static Object shown(Object fact) {
-        return fact instanceof LimitExceeded.Limit limit
-                ? Words.text("limit." + limit)
+        if (fact instanceof LimitExceeded.Limit limit) {
+            return Words.text("limit." + limit);
+        }
+        return fact instanceof EditRefused.Reason reason
+                ? Words.text("edit." + reason)
                 : PrintableName.of(String.valueOf(fact));
     }
 }

@@ -24,6 +24,13 @@ final class PasswordSource {
     @Option(names = "--password-from", paramLabel = "SOURCE", converter = PlaceConverter.class)
     private Place place;
 
+    PasswordSource() {}
+
+    /** From a place that another option has named. */
+    PasswordSource(Place place) {
+        this.place = place;
+    }
+
     boolean isGiven() {
         return place != null;
     }
@@ -110,15 +117,15 @@ final class PasswordSource {
         }
     }
 
-    private enum Kind {
+    enum Kind {
         STDIN,
         FILE,
         ENV
     }
 
-    private record Place(Kind kind, String name) {}
+    record Place(Kind kind, String name) {}
 
-    private static final class PlaceConverter implements ITypeConverter<Place> {
+    static final class PlaceConverter implements ITypeConverter<Place> {
         @Override
         public Place convert(String value) {
             if (value.equals("stdin")) {

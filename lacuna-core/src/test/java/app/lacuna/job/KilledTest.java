@@ -23,6 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
  */
 class KilledTest {
     private static final int KILLS = 50;
+    private static final int KILLED_CHANGES = 30;
 
     @TempDir Path folder;
 
@@ -37,7 +38,7 @@ class KilledTest {
         Random random = new Random(50);
         int leftSomething = 0;
         for (int kill = 0; kill < KILLS; kill++) {
-            Process process = start(state, dig, work);
+            Process process = start(PackUntilKilled.class, state, dig, work);
             Thread.sleep(random.nextInt(700));
             process.destroyForcibly().waitFor(20, TimeUnit.SECONDS);
             leftSomething += temporaries(folder).isEmpty() ? 0 : 1;
@@ -50,20 +51,53 @@ class KilledTest {
         assertThat(temporaries(folder)).isEmpty();
     }
 
-    private static Process start(Path state, Path dig, Path work) throws IOException {
-        Process process =
-                new ProcessBuilder(
+    /** The archive is the old one or the new one, and whole, wherever a change is interrupted. */
+    @Test
+    void aChangeThatIsKilledLeavesTheOldOrTheNewArchive() throws Exception {
+        Path dig = TestTrees.dig(folder);
+        byte[] large = new byte[9_000_000];
+        new Random(2).nextBytes(large);
+        Files.write(dig.resolve("film.raw"), large);
+        Path added = Files.write(folder.resolve("added.raw"), large);
+        Path archive = folder.resolve("a.zip");
+        Jobs.pack(archive, app.lacuna.archive.PackOptions.STANDARD, "ebb", dig);
+        Path state = folder.resolve("state");
+        Random random = new Random(30);
+        int leftSomething = 0;
+        for (int kill = 0; kill < KILLED_CHANGES; kill++) {
+            Process process = start(ChangeUntilKilled.class, state, archive, added);
+            Thread.sleep(random.nextInt(1200));
+            process.destroyForcibly().waitFor(20, TimeUnit.SECONDS);
+            leftSomething += temporaries(folder).isEmpty() ? 0 : 1;
+            checkArchives(folder);
+            Path out = folder.resolve("out-" + kill);
+            Jobs.extract(archive, "ebb", out);
+            SameTree.assertSame(out.resolve("dig"), dig);
+            if (Files.exists(out.resolve("added.raw"))) {
+                assertThat(out.resolve("added.raw")).hasBinaryContent(large);
+            }
+            clear(out);
+            Leftovers.start(state);
+            assertThat(temporaries(folder)).isEmpty();
+        }
+        assertThat(leftSomething).as("kills that hit a change").isGreaterThan(KILLED_CHANGES / 4);
+    }
+
+    private static Process start(Class<?> program, Path... arguments) throws IOException {
+        List<String> command =
+                new java.util.ArrayList<>(
+                        List.of(
                                 Path.of(System.getProperty("java.home"), "bin/java").toString(),
                                 "-Xshare:auto",
                                 "-XX:TieredStopAtLevel=1",
                                 "-cp",
                                 System.getProperty("java.class.path"),
-                                PackUntilKilled.class.getName(),
-                                state.toString(),
-                                dig.toString(),
-                                work.toString())
-                        .redirectError(ProcessBuilder.Redirect.DISCARD)
-                        .start();
+                                program.getName()));
+        for (Path argument : arguments) {
+            command.add(argument.toString());
+        }
+        Process process =
+                new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.DISCARD).start();
         BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream()));
         assertThat(out.readLine()).isEqualTo("started");
         return process;

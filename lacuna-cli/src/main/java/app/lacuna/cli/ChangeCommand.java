@@ -1,0 +1,100 @@
+package app.lacuna.cli;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.Secret;
+import app.lacuna.change.ChangePlan;
+import app.lacuna.change.PendingChanges;
+import app.lacuna.job.ChangeJob;
+import app.lacuna.job.RewriteResult;
+import app.lacuna.selection.PathGlob;
+import app.lacuna.selection.SelectionScanner;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** lacuna change. */
+@Command(name = "change", sortOptions = false)
+final class ChangeCommand implements Callable<Integer> {
+    private final Terminal terminal;
+
+    @Spec private CommandSpec spec;
+
+    @Mixin private Opening opening;
+
+    @Option(names = "--remove", paramLabel = "GLOB", converter = GlobConverter.class)
+    private List<PathGlob> remove = List.of();
+
+    @Option(names = "--rename", paramLabel = "A=B")
+    private Map<String, String> rename = new LinkedHashMap<>();
+
+    @Option(names = "--add", paramLabel = "PATH", arity = "1..*")
+    private List<Path> add = List.of();
+
+    @Option(names = "--into", paramLabel = "FOLDER")
+    private String into = "";
+
+    @Option(names = "-o", paramLabel = "FILE")
+    private Optional<Path> output = Optional.empty();
+
+    ChangeCommand(Terminal terminal) {
+        this.terminal = terminal;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        if (remove.isEmpty() && rename.isEmpty() && add.isEmpty()) {
+            throw new ParameterException(spec.commandLine(), Words.text("change.nothing"));
+        }
+        try (Unlocked unlocked = Unlocked.of(opening, terminal)) {
+            ChangePlan plan = plan(unlocked.reader());
+            RewriteResult result = write(plan, unlocked.password());
+            Rewritten.report(terminal, result);
+            return (result.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
+        }
+    }
+
+    /** First out, then other names, then in: a name that was freed can be taken again. */
+    private ChangePlan plan(ArchiveReader reader) throws IOException {
+        List<ArchiveEntry> entries = reader.listing().entries();
+        PendingChanges changes = new PendingChanges(entries);
+        if (!remove.isEmpty()) {
+            changes.remove(matching(entries));
+        }
+        for (Map.Entry<String, String> names : rename.entrySet()) {
+            changes.move(names.getKey(), names.getValue());
+        }
+        changes.put(new SelectionScanner(terminal.cancel()).scan(add).items(), into);
+        return changes.plan();
+    }
+
+    private List<String> matching(List<ArchiveEntry> entries) {
+        List<String> paths =
+                entries.stream()
+                        .map(ArchiveEntry::path)
+                        .filter(path -> remove.stream().anyMatch(glob -> glob.matches(path)))
+                        .toList();
+        if (paths.isEmpty()) {
+            throw new ParameterException(spec.commandLine(), Words.text("extract.nothing"));
+        }
+        return paths;
+    }
+
+    private RewriteResult write(ChangePlan plan, Optional<Secret> password) throws IOException {
+        Path target = output.orElse(opening.archive());
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return new ChangeJob(opening.archive(), target, password, bar, terminal.cancel())
+                    .run(plan);
+        }
+    }
+}

@@ -25,7 +25,7 @@ final class ViewCommand implements Callable<Integer> {
 
     @Mixin private Opening opening;
 
-    @Parameters(paramLabel = "ENTRY", index = "1")
+    @Parameters(paramLabel = "ENTRY", index = "1", descriptionKey = "view.entry")
     private String path;
 
     ViewCommand(Terminal terminal) {

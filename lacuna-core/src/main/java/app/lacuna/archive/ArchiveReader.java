@@ -31,6 +31,23 @@ public interface ArchiveReader extends Closeable {
      */
     void unlock(Secret password) throws IOException;
 
+    /** Forgets what was kept of the password, as if there had never been one. */
+    void lock();
+
+    /**
+     * Whether what stands before the data of one entry speaks for a password; a wrong one passes
+     * once in 65,536 times. Costs one key derivation and changes nothing.
+     */
+    boolean mayBeOpenedBy(Secret password) throws IOException;
+
+    /**
+     * Makes certain that the password which has unlocked the archive is the right one, by the
+     * authentication code of the smallest entry there is.
+     *
+     * @throws app.lacuna.failure.DamagedArchive if it is not, or that entry is damaged
+     */
+    void confirmPassword(CancelToken cancel) throws IOException;
+
     /** Whether the protected entries can be opened. */
     boolean isUnlocked();
 

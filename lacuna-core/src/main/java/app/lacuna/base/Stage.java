@@ -7,6 +7,10 @@ public enum Stage {
     PROVING,
     CHECKING,
     EXTRACTING,
+    /** Holding entries against what is in a folder. */
+    COMPARING,
     /** Writing an archive anew out of an older one. */
-    REWRITING
+    REWRITING,
+    /** Trying passwords near one that was typed. */
+    TRYING
 }

@@ -128,10 +128,17 @@ public final class Leftovers {
 
     private static int removeFrom(Path folder, String process) {
         int removed = 0;
-        String pattern = StagedFile.PREFIX + process + "-*" + StagedFile.SUFFIX;
+        String pattern =
+                StagedFile.PREFIX
+                        + process
+                        + "-*{"
+                        + StagedFile.SUFFIX
+                        + ","
+                        + PrivateFolder.SUFFIX
+                        + "}";
         try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, pattern)) {
             for (Path left : files) {
-                Files.deleteIfExists(left);
+                PrivateFolder.wipe(left);
                 removed++;
             }
         } catch (IOException | DirectoryIteratorException e) {

@@ -153,6 +153,36 @@ final class LayeredZipReader implements ArchiveReader {
     }
 
     @Override
+    public synchronized void lock() {
+        outer.lock();
+        inner.ifPresent(LayeredZipReader::closeInside);
+        inner = Optional.empty();
+        checked = false;
+    }
+
+    private static void closeInside(ZipReader inside) {
+        try {
+            inside.close();
+        } catch (IOException e) {
+            // it only wipes its key: the file belongs to the archive around it
+        }
+    }
+
+    @Override
+    public boolean mayBeOpenedBy(Secret password) throws IOException {
+        return outer.mayBeOpenedBy(password);
+    }
+
+    /** There is one entry, and checking it checks everything. */
+    @Override
+    public void confirmPassword(CancelToken cancel) throws IOException {
+        if (outer.isPasswordConfirmed()) {
+            return;
+        }
+        check(ProgressListener.none(), cancel);
+    }
+
+    @Override
     public synchronized boolean isUnlocked() {
         return outer.isUnlocked();
     }

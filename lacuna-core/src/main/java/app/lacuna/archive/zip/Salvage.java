@@ -147,6 +147,22 @@ public final class Salvage implements ArchiveReader {
     }
 
     @Override
+    public void lock() {
+        outer.lock();
+        inner = Optional.empty();
+    }
+
+    @Override
+    public boolean mayBeOpenedBy(Secret password) throws IOException {
+        return outer.mayBeOpenedBy(password);
+    }
+
+    @Override
+    public void confirmPassword(CancelToken token) throws IOException {
+        outer.confirmPassword(token);
+    }
+
+    @Override
     public boolean isUnlocked() {
         return outer.isUnlocked();
     }

@@ -14,6 +14,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.LongConsumer;
@@ -107,6 +109,48 @@ public final class ZipReader implements ArchiveReader {
             throw new WrongPassword(file);
         }
         passwordConfirmed = verdict == Unlocking.Verdict.RIGHT;
+    }
+
+    @Override
+    public synchronized void lock() {
+        forgetPassword();
+    }
+
+    @Override
+    public boolean mayBeOpenedBy(Secret secret) throws IOException {
+        Optional<ArchiveEntry> smallest = smallestProtected();
+        if (smallest.isEmpty()) {
+            return true;
+        }
+        try (Unlocked trial = new Unlocked(secret)) {
+            return streams.fits(smallest.get(), trial);
+        }
+    }
+
+    @Override
+    public void confirmPassword(CancelToken cancel) throws IOException {
+        Optional<ArchiveEntry> smallest = smallestProtected();
+        if (smallest.isEmpty()) {
+            return;
+        }
+        if (smallest.get().protection().strength().isPresent()) {
+            authenticate(smallest.get(), count -> cancel.check());
+            return;
+        }
+        byte[] buffer = new byte[1 << 16];
+        try (InputStream in = open(smallest.get())) {
+            while (in.read(buffer) >= 0) {
+                cancel.check();
+            }
+        } finally {
+            Arrays.fill(buffer, (byte) 0);
+        }
+    }
+
+    private Optional<ArchiveEntry> smallestProtected() {
+        return listing.entries().stream()
+                .filter(entry -> entry.protection().needsPassword())
+                .min(Comparator.comparingLong(ArchiveEntry::packedSize));
     }
 
     private void forgetPassword() {

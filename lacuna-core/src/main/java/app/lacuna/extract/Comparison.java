@@ -1,0 +1,174 @@
+package app.lacuna.extract;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.Stage;
+import app.lacuna.failure.PasswordRequired;
+import app.lacuna.pipeline.Batches;
+import app.lacuna.pipeline.InOrder;
+import app.lacuna.pipeline.Workers;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * Holds entries against what is in a folder already, byte for byte and on all processors, so that
+ * restoring touches only what differs. Writes nothing.
+ */
+public final class Comparison {
+    private static final int BUFFER_BYTES = 1 << 16;
+
+    private final ArchiveReader reader;
+    private final Path folder;
+    private final ProgressListener listener;
+    private final CancelToken cancel;
+
+    /** What is at the place of an entry. */
+    public enum State {
+        NEW,
+        CHANGED,
+        SAME,
+        /** The archive can not say what it should be: damaged, or its name is refused. */
+        UNKNOWN
+    }
+
+    public record Compared(ArchiveEntry entry, State state) {}
+
+    public Comparison(
+            ArchiveReader reader, Path folder, ProgressListener listener, CancelToken cancel) {
+        this.reader = reader;
+        this.folder = folder.toAbsolutePath();
+        this.listener = listener;
+        this.cancel = cancel;
+    }
+
+    /** In the order of the entries. */
+    public List<Compared> of(List<ArchiveEntry> entries) throws IOException {
+        if (!reader.isUnlocked()) {
+            throw new PasswordRequired(reader.listing().archive());
+        }
+        reader.check(listener, cancel);
+        long bytes = entries.stream().mapToLong(ArchiveEntry::size).sum();
+        ProgressMeter meter = new ProgressMeter(listener, Stage.COMPARING, bytes, entries.size());
+        List<Compared> results = new ArrayList<>(entries.size());
+        try (Workers workers = Workers.start();
+                InOrder<List<Compared>> order =
+                        new InOrder<>(workers, 4L * workers.count(), results::addAll)) {
+            Batches<ArchiveEntry> batches =
+                    new Batches<>((share, size) -> order.submit(1, () -> compare(share, meter)));
+            for (ArchiveEntry entry : entries) {
+                cancel.check();
+                batches.add(entry, entry.size());
+            }
+            batches.flush();
+            order.finish();
+        }
+        meter.finish();
+        return results;
+    }
+
+    /** Those that would have to be written. */
+    public static List<ArchiveEntry> differing(List<Compared> compared) {
+        return compared.stream()
+                .filter(each -> each.state() != State.SAME)
+                .map(Compared::entry)
+                .toList();
+    }
+
+    private List<Compared> compare(List<ArchiveEntry> share, ProgressMeter meter)
+            throws IOException {
+        NamingRules rules = NamingRules.of(folder);
+        List<Compared> results = new ArrayList<>(share.size());
+        for (ArchiveEntry entry : share) {
+            cancel.check();
+            meter.startItem(entry.path());
+            results.add(new Compared(entry, state(entry, EntryPath.of(entry.path(), rules))));
+            meter.addBytes(entry.size());
+            meter.itemDone();
+        }
+        return results;
+    }
+
+    private State state(ArchiveEntry entry, EntryPath path) {
+        if (path.refusal().isPresent()) {
+            return State.UNKNOWN;
+        }
+        Path target = folder;
+        for (String part : path.parts()) {
+            target = target.resolve(part);
+        }
+        if (!Files.exists(target, LinkOption.NOFOLLOW_LINKS)) {
+            return State.NEW;
+        }
+        return switch (entry.kind()) {
+            case FOLDER -> isFolder(target) ? State.SAME : State.CHANGED;
+            case LINK -> Files.isSymbolicLink(target) ? sameLink(entry, target) : State.CHANGED;
+            case FILE ->
+                    Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)
+                            ? sameFile(entry, target)
+                            : State.CHANGED;
+        };
+    }
+
+    private static boolean isFolder(Path target) {
+        return Files.isDirectory(target, LinkOption.NOFOLLOW_LINKS);
+    }
+
+    private State sameLink(ArchiveEntry entry, Path target) {
+        try (InputStream in = reader.open(entry)) {
+            byte[] there =
+                    Files.readSymbolicLink(target).toString().getBytes(StandardCharsets.UTF_8);
+            return LinkTarget.read(in, entry).filter(told -> Arrays.equals(told, there)).isPresent()
+                    ? State.SAME
+                    : State.CHANGED;
+        } catch (IOException e) {
+            return State.UNKNOWN;
+        }
+    }
+
+    private State sameFile(ArchiveEntry entry, Path target) {
+        try {
+            if (Files.size(target) != entry.size()) {
+                return State.CHANGED;
+            }
+        } catch (IOException e) {
+            return State.CHANGED;
+        }
+        try (InputStream in = reader.open(entry);
+                InputStream there = Files.newInputStream(target)) {
+            return sameBytes(in, there) ? State.SAME : State.CHANGED;
+        } catch (IOException e) {
+            return State.UNKNOWN;
+        }
+    }
+
+    private boolean sameBytes(InputStream in, InputStream there) throws IOException {
+        byte[] packed = new byte[BUFFER_BYTES];
+        byte[] found = new byte[BUFFER_BYTES];
+        try {
+            while (true) {
+                cancel.check();
+                int count = in.readNBytes(packed, 0, packed.length);
+                int foundCount = there.readNBytes(found, 0, found.length);
+                if (!Arrays.equals(packed, 0, count, found, 0, foundCount)) {
+                    return false;
+                }
+                if (count == 0) {
+                    return true;
+                }
+            }
+        } finally {
+            Arrays.fill(packed, (byte) 0);
+            Arrays.fill(found, (byte) 0);
+        }
+    }
+}

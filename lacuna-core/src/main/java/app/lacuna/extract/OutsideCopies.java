@@ -1,0 +1,180 @@
+package app.lacuna.extract;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.staging.FileMark;
+import app.lacuna.staging.PrivateFolder;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Readable copies of entries that other programs work with: each under its own name in a folder
+ * that only the user can read, and watched. They are gone when this is closed.
+ */
+public final class OutsideCopies implements AutoCloseable {
+    private final Map<String, Copy> copies = new LinkedHashMap<>();
+    private Optional<PrivateFolder> folder = Optional.empty();
+    private int next;
+
+    private static final class Copy {
+        private final Path place;
+        private final Path file;
+        private FileMark mark;
+        private byte[] digest;
+        private boolean changed;
+
+        Copy(Path place, Path file) throws IOException {
+            this.place = place;
+            this.file = file;
+            settle();
+        }
+
+        /** What is there now counts as unchanged. */
+        void settle() throws IOException {
+            mark = FileMark.of(file);
+            digest = digest(file);
+            changed = false;
+        }
+
+        /** A program that saves may take the file away for a moment: that is no change yet. */
+        void look() throws IOException {
+            if (!Files.isRegularFile(file) || mark.isStill(file)) {
+                return;
+            }
+            mark = FileMark.of(file);
+            changed = !Arrays.equals(digest, digest(file));
+        }
+    }
+
+    /** The copy of an entry, made if there is none yet. */
+    public synchronized Path open(ArchiveReader reader, ArchiveEntry entry, CancelToken cancel)
+            throws IOException {
+        Copy known = copies.get(entry.path());
+        if (known != null && Files.isRegularFile(known.file)) {
+            return known.file;
+        }
+        Path place = newPlace();
+        ArchiveEntry alone = atTop(entry);
+        ExtractReport report =
+                new Extractor(
+                                new Renamed(reader, entry, alone),
+                                ExtractOptions.of(place, ConflictRule.FAIL),
+                                ProgressListener.none(),
+                                cancel)
+                        .extract(List.of(alone));
+        ExtractedEntry result = report.entries().get(0);
+        if (result.cause().isPresent()) {
+            throw result.cause().get();
+        }
+        Path file = result.target().orElseThrow(() -> new IOException("no file can be made of it"));
+        copies.put(entry.path(), new Copy(place, file));
+        return file;
+    }
+
+    private Path newPlace() throws IOException {
+        return Files.createDirectory(top().resolve(String.valueOf(++next)));
+    }
+
+    private Path top() throws IOException {
+        if (folder.isEmpty()) {
+            folder = Optional.of(PrivateFolder.create());
+        }
+        return folder.get().path();
+    }
+
+    /** An empty place for copies that nobody watches, for dragging out for example. */
+    public synchronized Path place() throws IOException {
+        return newPlace();
+    }
+
+    private static ArchiveEntry atTop(ArchiveEntry entry) {
+        return new ArchiveEntry(
+                entry.index(),
+                entry.name(),
+                entry.kind(),
+                entry.size(),
+                entry.packedSize(),
+                entry.modified(),
+                entry.permissions(),
+                entry.protection(),
+                entry.method(),
+                entry.checksum());
+    }
+
+    /** Looks at all copies; the paths of those whose contents are no longer the entry's. */
+    public synchronized Set<String> changed() throws IOException {
+        Set<String> paths = new LinkedHashSet<>();
+        for (Map.Entry<String, Copy> copy : copies.entrySet()) {
+            copy.getValue().look();
+            if (copy.getValue().changed) {
+                paths.add(copy.getKey());
+            }
+        }
+        return paths;
+    }
+
+    public synchronized Optional<Path> copyOf(String path) {
+        return Optional.ofNullable(copies.get(path)).map(copy -> copy.file);
+    }
+
+    /** The change is in the archive now. */
+    public synchronized void packed(String path) throws IOException {
+        Copy copy = copies.get(path);
+        if (copy != null && Files.isRegularFile(copy.file)) {
+            copy.settle();
+        }
+    }
+
+    /** Throws the copy away, and what was changed in it. */
+    public synchronized void discard(String path) throws IOException {
+        Copy copy = copies.remove(path);
+        if (copy != null) {
+            PrivateFolder.wipe(copy.place);
+        }
+    }
+
+    /** How many copies there are. */
+    public synchronized int count() {
+        return copies.size();
+    }
+
+    private static byte[] digest(Path file) throws IOException {
+        try (InputStream in = new DigestInputStream(Files.newInputStream(file), sha256())) {
+            in.transferTo(java.io.OutputStream.nullOutputStream());
+            return ((DigestInputStream) in).getMessageDigest().digest();
+        }
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e); // every Java has it
+        }
+    }
+
+    /** Wipes and deletes all of it. Can be used again afterwards. */
+    @Override
+    public synchronized void close() throws IOException {
+        copies.clear();
+        if (folder.isPresent()) {
+            PrivateFolder old = folder.get();
+            folder = Optional.empty();
+            old.close();
+        }
+    }
+}

@@ -1,4 +1,4 @@
-package app.lacuna.job;
+package app.lacuna.preview;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;

@@ -4,9 +4,10 @@ import java.nio.file.Path;
 import java.util.List;
 
 /** What became of every entry that was to come out. */
-public record ExtractReport(Path folder, List<ExtractedEntry> entries) {
+public record ExtractReport(Path folder, List<ExtractedEntry> entries, List<Path> madeFolders) {
     public ExtractReport {
         entries = List.copyOf(entries);
+        madeFolders = List.copyOf(madeFolders);
     }
 
     public long count(ExtractedEntry.Result result) {

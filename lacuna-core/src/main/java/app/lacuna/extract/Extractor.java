@@ -89,7 +89,7 @@ public final class Extractor {
             restoreFolders(results);
         }
         meter.finish();
-        return new ExtractReport(options.folder(), results);
+        return new ExtractReport(options.folder(), results, folders.made());
     }
 
     private void writeFiles(List<ArchiveEntry> entries, List<ExtractedEntry> results)
@@ -140,7 +140,11 @@ public final class Extractor {
 
     private void prepareFolder() throws IOException {
         try {
+            boolean there = Files.exists(options.folder());
             Files.createDirectories(options.folder());
+            if (!there) {
+                folders.baseWasMade();
+            }
         } catch (FileSystemException e) {
             throw new TargetUnusable(options.folder(), e);
         }

@@ -38,6 +38,16 @@ final class TargetFolders {
         return Optional.of(folder);
     }
 
+    /** The folder that everything goes into was not there before. */
+    void baseWasMade() {
+        made.add(base);
+    }
+
+    /** A folder stands before those in it. */
+    List<Path> made() {
+        return made.stream().sorted().toList();
+    }
+
     /** Whether it was made here: only such a folder gets the time and permissions of its entry. */
     boolean wasMade(Path folder) {
         return made.contains(folder);

@@ -4,11 +4,9 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
 import app.lacuna.staging.StagedFile;
-import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
 import java.io.Reader;
 import java.io.StringWriter;
-import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -162,15 +160,7 @@ public final class RoundStore {
                 });
         StringWriter text = new StringWriter();
         all.store(text, null);
-        Files.createDirectories(file.getParent());
-        try (StagedFile staged = StagedFile.privateBeside(file)) {
-            ByteBuffer bytes = StandardCharsets.UTF_8.encode(text.toString());
-            while (bytes.hasRemaining()) {
-                staged.channel().write(bytes);
-            }
-            staged.force();
-            staged.publish(Existing.REPLACE);
-        }
+        StagedFile.writePrivately(file, text.toString());
     }
 
     private static void put(Properties all, String prefix, Round round) {

@@ -1,7 +1,9 @@
 package app.lacuna.staging;
 
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -58,6 +60,19 @@ public final class StagedFile implements AutoCloseable {
         return new StagedFile(
                 target,
                 PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+    }
+
+    /** Replaces a small text that only the owner can read; the folder is made if need be. */
+    public static void writePrivately(Path target, String text) throws IOException {
+        Files.createDirectories(target.toAbsolutePath().getParent());
+        try (StagedFile staged = privateBeside(target)) {
+            ByteBuffer bytes = StandardCharsets.UTF_8.encode(text);
+            while (bytes.hasRemaining()) {
+                staged.channel().write(bytes);
+            }
+            staged.force();
+            staged.publish(Existing.REPLACE);
+        }
     }
 
     private static String temporaryName() {

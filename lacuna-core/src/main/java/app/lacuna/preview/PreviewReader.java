@@ -2,7 +2,10 @@ package app.lacuna.preview;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.ItemContents;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Optional;
@@ -23,6 +26,17 @@ public final class PreviewReader {
             return new Preview.TooLarge(MAX_BYTES);
         }
         return of(EntryContents.read(reader, entry, MAX_BYTES), entry.name());
+    }
+
+    /** The same of a file on disk that is still to be packed. */
+    public static Preview read(FileItem item) throws IOException {
+        try (InputStream in = ItemContents.open(item)) {
+            byte[] contents = in.readNBytes(MAX_BYTES + 1);
+            int slash = item.path().lastIndexOf('/');
+            return contents.length > MAX_BYTES
+                    ? new Preview.TooLarge(MAX_BYTES)
+                    : of(contents, item.path().substring(slash + 1));
+        }
     }
 
     /** Takes the contents over. */

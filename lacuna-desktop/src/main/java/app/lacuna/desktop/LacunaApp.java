@@ -10,9 +10,12 @@ import app.lacuna.desktop.pack.JobTurns;
 import app.lacuna.desktop.pack.NewArchiveName;
 import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Window;
+import app.lacuna.desktop.work.Programs;
 import app.lacuna.desktop.work.Threads;
+import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.staging.StateFolder;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -49,13 +52,27 @@ public final class LacunaApp extends Application {
                 () -> new PackViewModel(threads, newName, startFolder(), store, turns);
         pack = newPack.get();
         Iterator<PackViewModel> first = List.of(pack).iterator();
-        OpenViewModel open = new OpenViewModel(threads);
+        OpenViewModel open =
+                new OpenViewModel(
+                        threads,
+                        new OpenHistory(StateFolder.ofThisUser()),
+                        Programs.ofThisComputer(),
+                        Clock.systemDefaultZone());
         window =
                 new Window(
                         () -> first.hasNext() ? first.next() : newPack.get(),
                         open,
                         newName,
-                        dialogs);
+                        dialogs,
+                        threads,
+                        stage::close);
+        stage.setOnCloseRequest(
+                event -> {
+                    if (!window.mayClose()) {
+                        event.consume();
+                    }
+                });
+        Runtime.getRuntime().addShutdownHook(new Thread(() -> wipe(open)));
         Scene scene = new Scene(window.shell(), WIDTH, HEIGHT);
         Theme theme = new Theme(scene);
         window.listenOn(scene, theme);
@@ -73,6 +90,15 @@ public final class LacunaApp extends Application {
             new DemoRun(getParameters().getNamed(), stage, theme, window, pack, open).start();
         } else {
             take(getParameters().getUnnamed().stream().map(Path::of).toList(), open);
+        }
+    }
+
+    /** However the program ends: readable copies go. */
+    private static void wipe(OpenViewModel open) {
+        try {
+            open.outside().wipe();
+        } catch (IOException e) {
+            // what could not be deleted goes at the next start
         }
     }
 

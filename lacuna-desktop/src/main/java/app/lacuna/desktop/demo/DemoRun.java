@@ -4,10 +4,10 @@ import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.open.OpenState;
 import app.lacuna.desktop.open.OpenViewModel;
-import app.lacuna.desktop.open.Viewed;
 import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Window;
+import app.lacuna.desktop.viewer.Viewed;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -29,7 +29,8 @@ import javafx.util.Duration;
 /**
  * Brings the window into one of the scenes of the demo story, and saves a picture where one is
  * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt,
- * open-locked, open), {@code --shot=FILE}, {@code --look=light|dark}, {@code --size=WIDTHxHEIGHT}.
+ * open-locked, open), {@code --shot=FILE}, {@code --look=light|dark}, {@code --size=WIDTHxHEIGHT},
+ * {@code --view=ENDING} of the name of the file that is looked at.
  */
 public final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
@@ -193,6 +194,7 @@ public final class DemoRun {
     }
 
     private void unlockAndLook() {
+        String wanted = arguments.getOrDefault("view", ".jpg");
         step(
                 () -> true,
                 () -> {
@@ -200,10 +202,12 @@ public final class DemoRun {
                     open.unlock();
                 });
         step(
-                () -> open.state().get() == OpenState.UNLOCKED,
                 () ->
-                        open.listing().entries().stream()
-                                .filter(entry -> entry.name().endsWith(".jpg"))
+                        open.state().get() == OpenState.UNLOCKED
+                                && open.check().state().get().ended().isPresent(),
+                () ->
+                        open.changes().plan().get().orElseThrow().entries().stream()
+                                .filter(entry -> entry.name().endsWith(wanted))
                                 .findFirst()
                                 .ifPresent(open::view));
         step(() -> open.viewer().viewed().get() instanceof Viewed.Shown, () -> {});

@@ -1,21 +1,25 @@
 package app.lacuna.desktop.open;
 
-import app.lacuna.archive.Listing;
-import app.lacuna.archive.Names;
-import app.lacuna.base.ByteCount;
-import app.lacuna.desktop.control.BriefLine;
+import app.lacuna.desktop.changing.RelockPopover;
 import app.lacuna.desktop.control.BusyLine;
+import app.lacuna.desktop.control.CopiedText;
 import app.lacuna.desktop.control.EmptyZone;
 import app.lacuna.desktop.control.FileDialogs;
-import app.lacuna.desktop.control.FolderEditor;
 import app.lacuna.desktop.control.MessageStrip;
 import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.control.PopoverLayer;
-import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.desktop.work.Threads;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
+import javafx.animation.Animation;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
 import javafx.application.Platform;
+import javafx.beans.binding.BooleanExpression;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -23,42 +27,112 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 
 /** The Open place in its three states. */
 public final class OpenView {
     private final OpenViewModel model;
     private final PopoverLayer layer;
     private final FileDialogs dialogs;
-    private final BriefLine brief = new BriefLine();
-    private final Page page = new Page(brief);
+    private final OpenBrief brief;
+    private final Page page;
+    private final CopiedText copied = new CopiedText();
+    private final LockedView locked;
+    private final UnlockedView unlocked;
+    private final Node nothing;
     private final Label statusHeading = new Label();
     private final Label statusLine = new Label();
     private final StackPane footLeft = new StackPane();
+    private final Button choose;
+    private final Button another;
     private final Button unlock;
+    private final Button lock;
+    private final Button relock;
+    private final Button extractAll;
     private final Button extractChosen;
+    private final Button write;
     private Runnable focus = () -> {};
-    private Runnable primary = () -> {};
 
-    public OpenView(OpenViewModel model, PopoverLayer layer, FileDialogs dialogs) {
+    public OpenView(
+            OpenViewModel model,
+            PopoverLayer layer,
+            FileDialogs dialogs,
+            Threads threads,
+            Runnable closeWindow) {
         this.model = model;
         this.layer = layer;
         this.dialogs = dialogs;
+        brief = new OpenBrief(model, layer, dialogs, this::relock);
+        page = new Page(brief.line());
+        locked = new LockedView(model);
+        unlocked =
+                new UnlockedView(model, layer, dialogs, copied, threads, this::saveAs, closeWindow);
+        choose = Page.primary("choose", Words.text("open.choose"), this::choose);
+        Page.withKey(choose, "open");
+        nothing = nothing();
+        another = Page.button("choose-another", Words.text("open.another"), this::choose);
+        Page.withKey(another, "open");
+        unlock = Page.primary("unlock", Words.text("open.unlock"), model::unlock);
+        Page.withKey(unlock, "primary");
+        lock = Page.button("lock", "", model::lock);
+        relock = Page.button("relock", "", this::relock);
+        extractAll = Page.button("extract-all", Words.text("open.all"), model::extractAll);
+        extractChosen = Page.primary("extract-chosen", "", model::extractChosen);
+        write = Page.primary("write-changes", "", model::writeChanges);
+        Page.withKey(write, "primary");
+        fillFoot();
+        listen();
+        show(model.state().get());
+        startClock();
+    }
+
+    private void fillFoot() {
         VBox status = Page.status(statusHeading, statusLine);
-        status.visibleProperty().bind(model.extract().action().running().not());
-        footLeft.getChildren().setAll(status, new BusyLine(model.extract().action()));
+        BooleanExpression busy = busy();
+        status.visibleProperty().bind(busy.not());
+        footLeft.getChildren()
+                .setAll(
+                        status,
+                        new BusyLine(model.extract().action()),
+                        new BusyLine(model.changes().writing()));
         footLeft.setMinWidth(0);
         HBox.setHgrow(footLeft, Priority.ALWAYS);
-        unlock = Page.primary("unlock", Words.text("open.unlock"), model::unlock);
-        unlock.disableProperty().bind(model.password().isEmpty().or(model.opening().running()));
-        extractChosen = Page.primary("extract-chosen", "", model::extractChosen);
-        extractChosen.disableProperty().bind(model.extract().action().running());
-        Page.withKey(unlock, "primary");
+        unlock.disableProperty()
+                .bind(
+                        model.password()
+                                .isEmpty()
+                                .or(model.opening().running())
+                                .or(model.variants().action().running()));
+        for (Button button : List.of(lock, relock, extractAll, extractChosen, write)) {
+            button.disableProperty().bind(busy);
+        }
+    }
+
+    private BooleanExpression busy() {
+        return BooleanExpression.booleanExpression(model.extract().action().running())
+                .or(model.changes().writing().running());
+    }
+
+    private void listen() {
         model.state().addListener((property, before, now) -> show(now));
-        model.extract().folder().addListener((property, before, now) -> writeBrief());
-        model.chosen().changes().addListener((property, before, now) -> updateChosen());
-        model.check().addListener((property, before, now) -> showCheck());
-        model.checking().progress().addListener((property, before, now) -> showCheck());
-        show(model.state().get());
+        model.inside().chosen().changes().addListener((property, before, now) -> showButtons());
+        model.changes().count().addListener((property, before, now) -> showButtons());
+        model.check().state().addListener((property, before, now) -> checked(now));
+        model.outside().changed().addListener((property, before, now) -> unlocked.refresh());
+    }
+
+    private void checked(CheckState now) {
+        showCheck();
+        if (now.ended().isPresent()) {
+            unlocked.refresh();
+        }
+    }
+
+    /** Time passes for the lock, and copies in other programs are looked after. */
+    private void startClock() {
+        Timeline clock = new Timeline(new KeyFrame(Duration.seconds(1), event -> model.tick()));
+        clock.setCycleCount(Animation.INDEFINITE);
+        clock.play();
     }
 
     public Page page() {
@@ -69,8 +143,20 @@ public final class OpenView {
         focus.run();
     }
 
+    /** The dark button, whichever it is at the moment. */
     public void primary() {
-        primary.run();
+        for (Button button : List.of(write, extractChosen, unlock)) {
+            if (button.getScene() != null && button.isVisible() && !button.isDisabled()) {
+                button.fire();
+                return;
+            }
+        }
+    }
+
+    public void find() {
+        if (model.state().get() == OpenState.UNLOCKED) {
+            unlocked.find();
+        }
     }
 
     public void choose() {
@@ -83,8 +169,20 @@ public final class OpenView {
         }
     }
 
+    private Node nothing() {
+        EmptyZone zone = new EmptyZone(Words.text("open.empty"), this::dropped, choose);
+        zone.with(new RecentList(model.recent(), model::open));
+        VBox.setVgrow(zone, Priority.ALWAYS);
+        Button salvage =
+                Page.button("salvage-nothing", Words.text("salvage.offer"), model::salvage);
+        salvage.visibleProperty().bind(model.salvageOffered());
+        salvage.managedProperty().bind(salvage.visibleProperty());
+        return new VBox(12, new MessageStrip(model.failure()), salvage, zone);
+    }
+
     private void show(OpenState state) {
-        writeBrief();
+        layer.close();
+        brief.write();
         switch (state) {
             case NOTHING -> showNothing();
             case LOCKED -> showLocked();
@@ -94,50 +192,57 @@ public final class OpenView {
     }
 
     private void showNothing() {
-        Button choose = Page.primary("choose", Words.text("open.choose"), this::choose);
-        Page.withKey(choose, "open");
-        EmptyZone zone = new EmptyZone(Words.text("open.empty"), this::dropped, choose);
-        VBox.setVgrow(zone, Priority.ALWAYS);
-        page.setWork(new VBox(12, new MessageStrip(model.failure()), zone));
+        copied.takeOffClipboard();
+        page.setWork(nothing);
         status("", "");
         page.setFoot(footLeft);
         focus = choose::requestFocus;
-        primary = () -> {};
     }
 
     private void showLocked() {
-        LockedView view = new LockedView(model);
-        page.setWork(view.node());
+        copied.takeOffClipboard();
+        locked.show(model.listing());
+        page.setWork(locked.node());
         status(Words.text("open.locked"), Words.text("open.locked.line"));
-        page.setFoot(footLeft, chooseAnother(), unlock);
-        focus = view::focus;
-        primary = model::unlock;
+        page.setFoot(footLeft, another, unlock);
+        focus = locked::focus;
     }
 
     private void showUnlocked() {
-        UnlockedView view = new UnlockedView(model);
-        page.setWork(view.node());
+        page.setWork(unlocked.node());
         showCheck();
         boolean needsPassword = model.listing().needsPassword();
-        Button lock =
-                Page.button(
-                        "lock",
-                        Words.text(needsPassword ? "open.lock" : "open.close"),
-                        model::lock);
+        lock.setText(Words.text(needsPassword ? "open.lock" : "open.close"));
         Page.withKey(lock, "lock");
-        Button all = Page.button("extract-all", Words.text("open.all"), model::extractAll);
-        for (Button button : List.of(lock, all)) {
-            button.disableProperty().bind(model.extract().action().running());
+        relock.setText(Words.text(needsPassword ? "relock.change" : "relock.add"));
+        showButtons();
+        focus = unlocked::focus;
+    }
+
+    private void showButtons() {
+        if (model.state().get() != OpenState.UNLOCKED) {
+            return;
         }
-        page.setFoot(footLeft, lock, all, extractChosen);
-        updateChosen();
-        focus = view::focus;
-        primary =
-                () -> {
-                    if (extractChosen.isVisible() && !extractChosen.isDisabled()) {
-                        extractChosen.fire();
-                    }
-                };
+        int chosen = model.inside().chosen().count();
+        int edits = model.changes().count().get();
+        extractChosen.setText(Words.text("open.extract", chosen));
+        extractChosen.getStyleClass().remove("primary");
+        if (edits == 0) {
+            extractChosen.getStyleClass().add("primary");
+        }
+        write.setText(Words.text("pending.write", edits));
+        List<Node> buttons = new ArrayList<>(List.of(lock));
+        if (!model.isSalvaged()) {
+            buttons.add(relock);
+        }
+        buttons.add(extractAll);
+        if (chosen > 0) {
+            buttons.add(extractChosen);
+        }
+        if (edits > 0) {
+            buttons.add(write);
+        }
+        page.setFoot(footLeft, buttons.toArray(Node[]::new));
     }
 
     /** What is known about damage and tampering, in the foot. */
@@ -145,29 +250,16 @@ public final class OpenView {
         if (model.state().get() != OpenState.UNLOCKED) {
             return;
         }
-        String key = "open.check." + model.check().get();
-        long percent =
-                model.checking()
-                        .progress()
-                        .get()
-                        .map(told -> Math.round(told.fraction() * 100))
-                        .orElse(0L);
-        status(Words.text(key, percent), Words.text(key + ".line"));
-    }
-
-    private Button chooseAnother() {
-        return Page.withKey(
-                Page.button("choose-another", Words.text("open.another"), this::choose), "open");
-    }
-
-    private void updateChosen() {
-        if (model.state().get() != OpenState.UNLOCKED) {
-            return;
-        }
-        int count = model.chosen().of(model.listing().entries()).size();
-        extractChosen.setText(Words.text("open.extract", count));
-        extractChosen.setVisible(count > 0);
-        extractChosen.setManaged(count > 0);
+        CheckState now = model.check().state().get();
+        String key = "open.check." + now.kind();
+        boolean sealed = model.listing().weakestProtection().canHideNames();
+        status(
+                Words.text(
+                        !sealed && now.kind() == CheckState.Kind.WHOLE ? key + ".open" : key,
+                        now.percent(),
+                        now.damaged(),
+                        now.entries()),
+                Words.text(key + ".line", now.ended().map(Dates::timeOfDay).orElse("")));
     }
 
     private void status(String heading, String line) {
@@ -175,74 +267,22 @@ public final class OpenView {
         statusLine.setText(line);
     }
 
-    private void writeBrief() {
-        brief.clear();
-        if (model.state().get() == OpenState.NOTHING) {
-            brief.say(Words.text("open.brief.open"));
-            brief.fact(Words.text("open.brief.nothing"));
-            brief.say(Words.text("open.brief.nothing-rest"));
-            return;
-        }
-        Listing listing = model.listing();
-        brief.fact(listing.archive().getFileName().toString());
-        if (model.state().get() == OpenState.LOCKED) {
-            writeLocked(listing);
-        } else {
-            writeUnlocked(listing);
-        }
+    private void relock() {
+        model.relock().begin(model.listing());
+        RelockPopover popover =
+                new RelockPopover(
+                        model.relock(),
+                        () -> model.relock(model.listing().archive()),
+                        () -> newName(model::relock));
+        layer.show(relock, popover.content(layer::close));
     }
 
-    private void writeLocked(Listing listing) {
-        brief.say(Words.text("open.brief.is"));
-        brief.fact(Words.text("open.brief.locked"), Styles.PROTECTED);
-        brief.say(
-                Words.text(
-                        "open.brief.locked-rest",
-                        Words.text("protection." + listing.weakestProtection())));
-        names(listing);
-        brief.say(Words.text("open.brief.locked-size", ByteCount.inWords(listing.archiveBytes())));
+    private void saveAs() {
+        newName(model::writeChangesTo);
     }
 
-    private void names(Listing listing) {
-        boolean hidden = listing.names() == Names.HIDDEN;
-        brief.fact(
-                Words.text("names." + listing.names()),
-                hidden ? Styles.PROTECTED : Styles.READABLE);
-    }
-
-    private void writeUnlocked(Listing listing) {
-        brief.say(Words.text("open.brief.holds"));
-        brief.fact(
-                Words.text(
-                        "pack.brief.items",
-                        listing.entries().size(),
-                        ByteCount.inWords(listing.totalBytes())));
-        boolean locked = listing.needsPassword();
-        if (locked) {
-            brief.say(", ");
-            brief.fact(Words.text("protection." + listing.weakestProtection()), Styles.PROTECTED);
-            brief.say(Words.text("open.brief.names"));
-            names(listing);
-        }
-        brief.say(Words.text("open.brief.it-is"));
-        brief.fact(
-                Words.text(locked ? "open.brief.unlocked" : "open.brief.everyone"),
-                Styles.READABLE);
-        brief.say(Words.text("open.brief.goes-to"));
-        String name = String.valueOf(model.extract().folder().get().getFileName());
-        Button folder =
-                brief.word("extract-folder", name, Words.text("accessible.extract-folder", name));
-        folder.setOnAction(event -> layer.show(folder, folderEditor()));
-        brief.say(".");
-    }
-
-    private Node[] folderEditor() {
-        return new FolderEditor(
-                        "target",
-                        Words.text("open.folder"),
-                        model.extract().folder(),
-                        dialogs,
-                        layer::close)
-                .content();
+    private void newName(Consumer<Path> then) {
+        String name = model.listing().archive().getFileName().toString();
+        dialogs.chooseTarget(Words.text("pending.save-as"), name).ifPresent(then);
     }
 }

@@ -4,6 +4,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
+import app.lacuna.desktop.password.PasswordModel;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;

@@ -13,7 +13,7 @@ final class HelpSheet {
     private static final List<String> LINES =
             List.of(
                     "places", "open", "files", "folder", "names", "remove", "tick", "view", "find",
-                    "paste", "make", "primary", "lock", "escape", "help");
+                    "paste", "make", "rename", "primary", "lock", "escape", "help");
 
     private HelpSheet() {}
 

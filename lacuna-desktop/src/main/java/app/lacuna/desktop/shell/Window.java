@@ -4,6 +4,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.desktop.control.FileDialogs;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.open.Leaving;
 import app.lacuna.desktop.open.OpenView;
 import app.lacuna.desktop.open.OpenViewModel;
 import app.lacuna.desktop.pack.NewArchiveName;
@@ -11,6 +12,7 @@ import app.lacuna.desktop.pack.PackView;
 import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.receipt.ReceiptView;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.desktop.work.Threads;
 import app.lacuna.job.PackResult;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -19,6 +21,9 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.scene.Scene;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -38,18 +43,21 @@ public final class Window {
 
     /**
      * @param newPack makes the model of each packing job that is set up
+     * @param closeWindow closes the window for good, whatever it would lose
      */
     public Window(
             Supplier<PackViewModel> newPack,
             OpenViewModel open,
             NewArchiveName newName,
-            FileDialogs dialogs) {
+            FileDialogs dialogs,
+            Threads threads,
+            Runnable closeWindow) {
         this.newPack = newPack;
         this.open = open;
         this.newName = newName;
         this.dialogs = dialogs;
         shell = new Shell(this::show);
-        openView = new OpenView(open, shell.popovers(), dialogs);
+        openView = new OpenView(open, shell.popovers(), dialogs, threads, closeWindow);
         session = newSession();
         shell.help().setOnAction(event -> help());
         show(Place.PACK);
@@ -89,7 +97,7 @@ public final class Window {
                 .on("Ctrl+D", () -> inPack(() -> session.view().addFiles()))
                 .on("Ctrl+Shift+D", () -> inPack(() -> session.view().addFolder()))
                 .on("Ctrl+H", this::switchNames)
-                .on("Ctrl+F", () -> inPack(() -> session.view().find()))
+                .on("Ctrl+F", this::find)
                 .on("Ctrl+V", () -> inPack(() -> session.view().paste()))
                 .on("Ctrl+M", () -> inPack(() -> session.view().makePassword()))
                 .on("Ctrl+Enter", this::primary)
@@ -97,8 +105,19 @@ public final class Window {
                 .on("F1", this::help)
                 .on("Esc", this::escape)
                 .listenOn(scene);
+        scene.addEventFilter(MouseEvent.ANY, event -> open.touched());
+        scene.addEventFilter(KeyEvent.ANY, event -> open.touched());
+        scene.addEventFilter(ScrollEvent.ANY, event -> open.touched());
         shell.appearance().setOnAction(event -> switchAppearance(theme));
         nameAppearance(theme);
+    }
+
+    private void find() {
+        if (current == Place.OPEN) {
+            openView.find();
+        } else {
+            inPack(() -> session.view().find());
+        }
     }
 
     private void switchAppearance(Theme theme) {
@@ -194,6 +213,8 @@ public final class Window {
             session.model().packing().cancel();
         } else {
             open.extract().action().cancel();
+            open.changes().writing().cancel();
+            open.variants().action().cancel();
         }
     }
 
@@ -203,12 +224,25 @@ public final class Window {
 
     /** From any thread: whether a job has not come to its end yet. */
     public boolean isPacking() {
-        return List.copyOf(sessions).stream().anyMatch(each -> each.model().packing().isWorking());
+        return open.changes().writing().isWorking()
+                || List.copyOf(sessions).stream()
+                        .anyMatch(each -> each.model().packing().isWorking());
+    }
+
+    /** Whether the window may close; if changes would be lost, the Open place asks first. */
+    public boolean mayClose() {
+        if (!open.hasUnwritten()) {
+            return true;
+        }
+        show(Place.OPEN);
+        open.leaving().set(Leaving.CLOSE_THE_WINDOW);
+        return false;
     }
 
     /** Stops what is running and forgets what was opened. */
     public void close() {
         sessions.forEach(each -> each.model().packing().cancel());
-        open.close();
+        open.changes().writing().cancel();
+        open.closeNow();
     }
 }

@@ -13,6 +13,9 @@ public final class Dates {
     private static final DateTimeFormatter MINUTE =
             DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.ENGLISH);
 
+    private static final DateTimeFormatter TIME =
+            DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+
     private Dates() {}
 
     public static String day(Instant instant) {
@@ -21,6 +24,11 @@ public final class Dates {
 
     public static String minute(Instant instant) {
         return MINUTE.format(instant.atZone(ZoneId.systemDefault()));
+    }
+
+    /** "14:22". */
+    public static String timeOfDay(Instant instant) {
+        return TIME.format(instant.atZone(ZoneId.systemDefault()));
     }
 
     /** "6.1 s", "48 s", "3 min", "2 h 5 min". */

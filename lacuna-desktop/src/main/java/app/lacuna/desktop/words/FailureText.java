@@ -1,6 +1,7 @@
 package app.lacuna.desktop.words;
 
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
 import java.nio.file.AccessDeniedException;
@@ -21,6 +22,13 @@ public record FailureText(String what, String safe, String next) {
                 Words.text(key + ".what", shown),
                 Words.text(key + ".safe", shown),
                 Words.text(key + ".next", shown));
+    }
+
+    /** One that has a name of its own and no facts. */
+    public static FailureText named(String name) {
+        String key = "failure." + name;
+        return new FailureText(
+                Words.text(key + ".what"), Words.text(key + ".safe"), Words.text(key + ".next"));
     }
 
     private static String keyOf(Throwable failure, List<Object> facts) {
@@ -46,6 +54,9 @@ public record FailureText(String what, String safe, String next) {
     private static Object shown(Object fact) {
         if (fact instanceof LimitExceeded.Limit limit) {
             return Words.text("limit." + limit);
+        }
+        if (fact instanceof EditRefused.Reason reason) {
+            return Words.text("edit." + reason);
         }
         return fact instanceof Path path && path.getFileName() != null
                 ? path.getFileName().toString()

@@ -6,7 +6,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
 import app.lacuna.compression.Method;
-import app.lacuna.desktop.pack.PasswordModel.Agreement;
+import app.lacuna.desktop.password.PasswordModel.Agreement;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.exposure.Opener;
 import app.lacuna.exposure.Reach;

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitFor;
 import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.PackOptions;
@@ -9,165 +8,35 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.demo.DemoData;
-import app.lacuna.demo.DemoSize;
-import app.lacuna.desktop.control.FileDialogs;
 import app.lacuna.desktop.look.Appearance;
-import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.look.Styles;
-import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.open.OpenState;
-import app.lacuna.desktop.open.OpenViewModel;
-import app.lacuna.desktop.open.Viewed;
-import app.lacuna.desktop.pack.JobTurns;
-import app.lacuna.desktop.pack.NewArchiveName;
 import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Place;
-import app.lacuna.desktop.shell.Window;
-import app.lacuna.desktop.work.Threads;
+import app.lacuna.desktop.viewer.Viewed;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
-import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.StagedFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
 import javafx.scene.Node;
-import javafx.scene.Scene;
-import javafx.scene.control.Labeled;
 import javafx.scene.control.Spinner;
 import javafx.scene.control.TextArea;
 import javafx.scene.control.TextField;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
-import javafx.scene.text.Text;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
-import org.testfx.framework.junit5.ApplicationTest;
 
 /** The real window on a (virtual) display, used with mouse and keyboard. */
-class WindowTest extends ApplicationTest {
-    @TempDir static Path folder;
-    private static List<Path> story;
-
-    private final ChosenByTest dialogs = new ChosenByTest();
-    private PackViewModel pack;
-    private OpenViewModel open;
-    private Window window;
-    private Scene scene;
-    private Theme theme;
-    private Path outbox;
-    private Threads threads;
-    private NewArchiveName newName;
-    private RoundStore store;
-    private final JobTurns turns = new JobTurns();
-
-    /** The last one that was made is the one on the page. */
-    private PackViewModel nextPack() {
-        pack = new PackViewModel(threads, newName, outbox, store, turns);
-        return pack;
-    }
-
-    /** What the system's dialogs would have returned. */
-    private static final class ChosenByTest implements FileDialogs {
-        private List<Path> files = List.of();
-
-        @Override
-        public List<Path> chooseFiles(String title) {
-            return files;
-        }
-
-        @Override
-        public Optional<Path> chooseFile(String title) {
-            return files.stream().findFirst();
-        }
-
-        @Override
-        public Optional<Path> chooseFolder(String title) {
-            return files.stream().findFirst();
-        }
-
-        @Override
-        public Optional<Path> chooseTarget(String title, String name) {
-            return files.stream().findFirst().map(folder -> folder.resolve(name));
-        }
-    }
-
-    @BeforeAll
-    static void makeStory() throws IOException {
-        story = new DemoData(folder.resolve("story"), DemoSize.SMALL).write();
-    }
-
-    @Override
-    public void start(Stage stage) throws IOException {
-        Fonts.load();
-        outbox = Files.createTempDirectory(folder, "outbox");
-        threads = Threads.real();
-        newName = new NewArchiveName(Clock.systemDefaultZone());
-        store = new RoundStore(Files.createTempDirectory(folder, "state"));
-        open = new OpenViewModel(threads);
-        window = new Window(this::nextPack, open, newName, dialogs);
-        scene = new Scene(window.shell(), 1200, 760);
-        theme = new Theme(scene);
-        theme.show(Appearance.LIGHT);
-        window.listenOn(scene, theme);
-        stage.setScene(scene);
-        stage.show();
-    }
-
-    @Override
-    public void stop() {
-        window.close();
-    }
-
-    private static void until(Callable<Boolean> condition) throws TimeoutException {
-        waitFor(60, TimeUnit.SECONDS, condition);
-        waitForFxEvents();
-    }
-
-    private void addStory() throws TimeoutException {
-        dialogs.files = story;
-        clickOn("#add-files");
-        until(() -> !pack.contents().selection().get().items().isEmpty());
-    }
-
-    private void typePasswordTwice(String password) {
-        clickOn("#password").write(password);
-        clickOn("#password-again").write(password);
-    }
-
-    private void packStory(String password) throws TimeoutException {
-        addStory();
-        typePasswordTwice(password);
-        until(() -> pack.ready().get());
-        clickOn("#pack");
-        until(() -> pack.result().get().isPresent());
-    }
-
-    private String text(String id) {
-        return lookup(id).queryAs(Labeled.class).getText();
-    }
-
-    private String brief() {
-        StringBuilder words = new StringBuilder();
-        for (Node node : lookup(".brief").queryAs(javafx.scene.text.TextFlow.class).getChildren()) {
-            words.append(node instanceof Text text ? text.getText() : ((Labeled) node).getText());
-        }
-        return words.toString();
-    }
-
+class WindowTest extends InWindow {
     @Test
     void fromFilesToAReceiptAndBack() throws Exception {
         packStory("second hut");
@@ -227,14 +96,14 @@ class WindowTest extends ApplicationTest {
         until(() -> open.state().get() == OpenState.UNLOCKED);
         interact(
                 () ->
-                        open.listing().entries().stream()
+                        open.changes().plan().get().orElseThrow().entries().stream()
                                 .filter(entry -> entry.name().endsWith(".jpg"))
                                 .findFirst()
                                 .ifPresent(open::view));
         until(() -> open.viewer().viewed().get() instanceof Viewed.Shown);
         Node picture = lookup("#viewer .image-view").query();
         assertThat(picture.getBoundsInParent().getWidth()).isGreaterThan(100);
-        assertThat(text("#viewer-detail")).contains("checked");
+        assertThat(text("#viewer-detail")).contains("checksum matches");
         try (Stream<Path> all = Files.list(outbox)) {
             assertThat(all).as("nothing but the archive").hasSize(1);
         }

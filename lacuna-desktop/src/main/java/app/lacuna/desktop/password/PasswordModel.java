@@ -1,4 +1,4 @@
-package app.lacuna.desktop.pack;
+package app.lacuna.desktop.password;
 
 import app.lacuna.base.Secret;
 import javafx.beans.binding.Bindings;
@@ -66,11 +66,11 @@ public final class PasswordModel {
     }
 
     /** The caller closes it. The fields keep their text: packing may have to be tried again. */
-    Secret secret() {
+    public Secret secret() {
         return Secret.takeOver(first.get().toCharArray());
     }
 
-    void clear() {
+    public void clear() {
         first.set("");
         second.set("");
         showing.set(false);

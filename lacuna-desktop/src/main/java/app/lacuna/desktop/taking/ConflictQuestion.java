@@ -1,4 +1,4 @@
-package app.lacuna.desktop.open;
+package app.lacuna.desktop.taking;
 
 import app.lacuna.base.CancelToken;
 import app.lacuna.extract.Conflict;

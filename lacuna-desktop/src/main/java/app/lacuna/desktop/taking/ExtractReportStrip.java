@@ -1,4 +1,4 @@
-package app.lacuna.desktop.open;
+package app.lacuna.desktop.taking;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.Page;
@@ -8,20 +8,45 @@ import app.lacuna.desktop.words.Words;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.extract.ExtractedEntry.Result;
+import app.lacuna.extract.ReadableCopies.Cleared;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
 /** What came out, where to, and what did not and why. */
-final class ExtractReportStrip extends VBox {
+public final class ExtractReportStrip extends VBox {
     private static final int SHOWN = 6;
 
-    ExtractReportStrip(ExtractModel model) {
+    private final Button clear;
+
+    public ExtractReportStrip(ExtractModel model) {
+
         super(3);
+        clear = Page.button("clear-copies", Words.text("extract.clear"), model::clearCopies);
         setId("extract-report");
         getStyleClass().add("report");
         show(model.report().get());
         model.report().addListener((property, before, now) -> show(now));
+        model.cleared().addListener((property, before, now) -> now.ifPresent(this::showCleared));
+    }
+
+    private void showCleared(Cleared cleared) {
+        setVisible(true);
+        setManaged(true);
+        getChildren()
+                .setAll(Page.label(Words.text("extract.cleared", cleared.gone()), "report-done"));
+        for (Path kept : cleared.kept()) {
+            getChildren()
+                    .add(
+                            Page.label(
+                                    Words.text("extract.not-cleared", kept.getFileName()),
+                                    Styles.ATTENTION));
+        }
     }
 
     private void show(Optional<ExtractReport> report) {
@@ -41,8 +66,7 @@ final class ExtractReportStrip extends VBox {
                                         report.entries().size(),
                                         ByteCount.inWords(report.bytes())),
                                 report.isComplete() ? "report-done" : "message-what"),
-                        Page.label(
-                                Words.text("extract.readable", report.folder()), Styles.SECONDARY));
+                        readable(report));
         List<ExtractedEntry> others =
                 report.entries().stream()
                         .filter(entry -> entry.result() != Result.EXTRACTED)
@@ -57,6 +81,16 @@ final class ExtractReportStrip extends VBox {
                                     Words.text("contents.more", others.size() - SHOWN),
                                     Styles.SECONDARY));
         }
+    }
+
+    /** What came out can be read by everybody who can read the folder. */
+    private HBox readable(ExtractReport report) {
+        Label words = Page.label(Words.text("extract.readable", report.folder()), Styles.SECONDARY);
+        words.setMinWidth(0);
+        HBox row = new HBox(12, words, Page.spacer(), clear);
+        row.setAlignment(Pos.CENTER_LEFT);
+        clear.setVisible(report.bytes() > 0);
+        return row;
     }
 
     private static String line(ExtractedEntry entry) {

@@ -1,4 +1,4 @@
-package app.lacuna.desktop.open;
+package app.lacuna.desktop.taking;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.control.Page;
@@ -15,10 +15,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
 /** The question what to do with a file that is in the way, on the page, not in a dialog. */
-final class ConflictPanel extends VBox {
+public final class ConflictPanel extends VBox {
     private final CheckBox forAll = new CheckBox(Words.text("conflict.for-all"));
 
-    ConflictPanel(ExtractModel model) {
+    public ConflictPanel(ExtractModel model) {
         super(8);
         getStyleClass().add(Styles.MESSAGE);
         forAll.setId("conflict-for-all");

@@ -1,0 +1,39 @@
+package app.lacuna.desktop.viewer;
+
+import app.lacuna.desktop.words.Words;
+import app.lacuna.preview.Table;
+import java.util.List;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.collections.FXCollections;
+import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableView;
+
+/** A table of separated values. */
+final class TableStage extends TableView<List<String>> {
+    private static final double COLUMN_WIDTH = 110;
+
+    TableStage(Table table) {
+        setId("viewer-table");
+        setAccessibleText(Words.text("viewer.table-area"));
+        int columns =
+                Math.max(
+                        table.names().size(),
+                        table.rows().stream().limit(200).mapToInt(List::size).max().orElse(0));
+        for (int i = 0; i < columns; i++) {
+            getColumns().add(column(i < table.names().size() ? table.names().get(i) : "", i));
+        }
+        setItems(FXCollections.observableList(table.rows()));
+    }
+
+    private static TableColumn<List<String>, String> column(String name, int index) {
+        TableColumn<List<String>, String> column = new TableColumn<>(name);
+        column.setPrefWidth(COLUMN_WIDTH);
+        column.setSortable(false);
+        column.setReorderable(false);
+        column.setCellValueFactory(
+                row ->
+                        new ReadOnlyStringWrapper(
+                                index < row.getValue().size() ? row.getValue().get(index) : ""));
+        return column;
+    }
+}

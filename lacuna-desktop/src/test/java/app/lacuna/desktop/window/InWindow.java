@@ -1,0 +1,230 @@
+package app.lacuna.desktop.window;
+
+import static org.testfx.util.WaitForAsyncUtils.waitFor;
+import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
+
+import app.lacuna.archive.PackOptions;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.demo.DemoData;
+import app.lacuna.demo.DemoSize;
+import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.look.Fonts;
+import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.open.OpenState;
+import app.lacuna.desktop.open.OpenViewModel;
+import app.lacuna.desktop.pack.JobTurns;
+import app.lacuna.desktop.pack.NewArchiveName;
+import app.lacuna.desktop.pack.PackViewModel;
+import app.lacuna.desktop.shell.Window;
+import app.lacuna.desktop.viewer.Viewed;
+import app.lacuna.desktop.work.Programs;
+import app.lacuna.desktop.work.Threads;
+import app.lacuna.job.PackJob;
+import app.lacuna.job.PackRequest;
+import app.lacuna.rounds.OpenHistory;
+import app.lacuna.rounds.RoundStore;
+import app.lacuna.selection.SelectionScanner;
+import app.lacuna.staging.StagedFile;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.text.Text;
+import javafx.stage.Stage;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationTest;
+
+/** The real window on a (virtual) display, with what every test of it needs. */
+abstract class InWindow extends ApplicationTest {
+    @TempDir static Path folder;
+    static List<Path> story;
+
+    final ChosenByTest dialogs = new ChosenByTest();
+    PackViewModel pack;
+    OpenViewModel open;
+    Window window;
+    Scene scene;
+    Theme theme;
+    Path outbox;
+    Threads threads;
+    NewArchiveName newName;
+    RoundStore store;
+    OpenHistory history;
+    boolean closed;
+    final List<Path> openedOutside = new ArrayList<>();
+    final Programs programs = openedOutside::add;
+    final MovableClock clock = new MovableClock();
+
+    final JobTurns turns = new JobTurns();
+
+    /** The last one that was made is the one on the page. */
+    private PackViewModel nextPack() {
+        pack = new PackViewModel(threads, newName, outbox, store, turns);
+        return pack;
+    }
+
+    /** What the system's dialogs would have returned. */
+    static final class ChosenByTest implements FileDialogs {
+        List<Path> files = List.of();
+
+        @Override
+        public List<Path> chooseFiles(String title) {
+            return files;
+        }
+
+        @Override
+        public Optional<Path> chooseFile(String title) {
+            return files.stream().findFirst();
+        }
+
+        @Override
+        public Optional<Path> chooseFolder(String title) {
+            return files.stream().findFirst();
+        }
+
+        @Override
+        public Optional<Path> chooseTarget(String title, String name) {
+            return files.stream().findFirst().map(folder -> folder.resolve(name));
+        }
+    }
+
+    @BeforeAll
+    static void makeStory() throws IOException {
+        story = new DemoData(folder.resolve("story"), DemoSize.SMALL).write();
+    }
+
+    @Override
+    public void start(Stage stage) throws IOException {
+        Fonts.load();
+        outbox = Files.createTempDirectory(folder, "outbox");
+        threads = Threads.real();
+        newName = new NewArchiveName(Clock.systemDefaultZone());
+        store = new RoundStore(Files.createTempDirectory(folder, "state"));
+        history = new OpenHistory(Files.createTempDirectory(folder, "state"));
+        open = new OpenViewModel(threads, history, programs, clock);
+        window = new Window(this::nextPack, open, newName, dialogs, threads, () -> closed = true);
+        scene = new Scene(window.shell(), 1200, 760);
+        theme = new Theme(scene);
+        theme.show(Appearance.LIGHT);
+        window.listenOn(scene, theme);
+        stage.setScene(scene);
+        stage.show();
+    }
+
+    @Override
+    public void stop() {
+        window.close();
+    }
+
+    static void until(Callable<Boolean> condition) throws TimeoutException {
+        waitFor(60, TimeUnit.SECONDS, condition);
+        waitForFxEvents();
+    }
+
+    void addStory() throws TimeoutException {
+        dialogs.files = story;
+        clickOn("#add-files");
+        until(() -> !pack.contents().selection().get().items().isEmpty());
+    }
+
+    void typePasswordTwice(String password) {
+        clickOn("#password").write(password);
+        clickOn("#password-again").write(password);
+    }
+
+    void packStory(String password) throws TimeoutException {
+        addStory();
+        typePasswordTwice(password);
+        until(() -> pack.ready().get());
+        clickOn("#pack");
+        until(() -> pack.result().get().isPresent());
+    }
+
+    String text(String id) {
+        return lookup(id).queryAs(Labeled.class).getText();
+    }
+
+    String brief() {
+        StringBuilder words = new StringBuilder();
+        for (Node node : lookup(".brief").queryAs(javafx.scene.text.TextFlow.class).getChildren()) {
+            words.append(node instanceof Text text ? text.getText() : ((Labeled) node).getText());
+        }
+        return words.toString();
+    }
+
+    /** Opens an archive on the page and unlocks it; an empty password if it has none. */
+    void openArchive(Path archive, String password) throws TimeoutException {
+        interact(() -> window.openArchive(archive));
+        until(() -> open.state().get() != OpenState.NOTHING);
+        if (!password.isEmpty()) {
+            until(() -> open.state().get() == OpenState.LOCKED);
+            clickOn("#open-password").write(password).type(KeyCode.ENTER);
+        }
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        until(() -> open.check().state().get().ended().isPresent());
+    }
+
+    /** Looks at the file whose path ends like this. */
+    void look(String ending) throws TimeoutException {
+        interact(
+                () ->
+                        open.changes().plan().get().orElseThrow().entries().stream()
+                                .filter(entry -> entry.path().endsWith(ending))
+                                .findFirst()
+                                .ifPresent(open::view));
+        until(() -> !(open.viewer().viewed().get() instanceof Viewed.Reading));
+        waitForFxEvents();
+    }
+
+    /** A picture of the window as it is, for whoever wants to look at it. */
+    void picture(String name) throws IOException {
+        Path pictures = Files.createDirectories(Path.of("target/pictures"));
+        waitForFxEvents();
+        WritableImage[] image = new WritableImage[1];
+        interact(() -> image[0] = scene.snapshot(null));
+        int width = (int) image[0].getWidth();
+        int height = (int) image[0].getHeight();
+        BufferedImage copy = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                copy.setRGB(x, y, image[0].getPixelReader().getArgb(x, y));
+            }
+        }
+        ImageIO.write(copy, "png", pictures.resolve(name + ".png").toFile());
+    }
+
+    /** Packs without the window. */
+    static Path packed(Path archive, PackOptions options, String password, List<Path> roots)
+            throws IOException {
+        PackRequest request =
+                new PackRequest(
+                        new SelectionScanner(CancelToken.never()).scan(roots),
+                        archive,
+                        options,
+                        StagedFile.Existing.KEEP,
+                        PackRequest.AfterPacking.TRUST);
+        try (Secret secret = Secret.takeOver(password.toCharArray())) {
+            Optional<Secret> given =
+                    options.protection().needsPassword() ? Optional.of(secret) : Optional.empty();
+            new PackJob(request, given, ProgressListener.none(), CancelToken.never()).run();
+        }
+        return archive;
+    }
+}

@@ -2,9 +2,9 @@ package app.lacuna.preview;
 
 import java.util.Arrays;
 
-/** Bytes as lines of sixteen: where they are, what they are, and what they would be as text. */
+/** Bytes as lines of eight: where they are, what they are, and what they would be as text. */
 public final class HexLines {
-    static final int BYTES_IN_A_LINE = 16;
+    static final int BYTES_IN_A_LINE = 8;
 
     private static final char[] DIGITS = "0123456789abcdef".toCharArray();
 
@@ -30,7 +30,7 @@ public final class HexLines {
         }
         StringBuilder text = new StringBuilder(BYTES_IN_A_LINE);
         for (int i = 0; i < BYTES_IN_A_LINE; i++) {
-            line.append(i % 8 == 0 ? "  " : " ");
+            line.append(i % 4 == 0 ? "  " : " ");
             if (start + i >= bytes.length) {
                 line.append("  ");
                 continue;

@@ -30,6 +30,9 @@ public final class RelockModel {
     private final BooleanBinding ready =
             Bindings.createBooleanBinding(
                     this::isReady, protection, samePassword, hint, password.agreement());
+    private final BooleanBinding hintGivesAway =
+            Bindings.createBooleanBinding(
+                    this::givesAway, hint, samePassword, password.first(), protection);
     private boolean hadPassword;
     private String hintBefore = "";
 
@@ -68,7 +71,8 @@ public final class RelockModel {
 
     /** A hint that contains the new password, or is near it. */
     private boolean givesAway() {
-        if (samePassword.get() || password.first().get().isEmpty()) {
+        boolean none = samePassword.get() || !protection.get().needsPassword();
+        if (none || hint.get().isEmpty() || password.first().get().isEmpty()) {
             return false;
         }
         try (Secret secret = password.secret()) {
@@ -115,6 +119,10 @@ public final class RelockModel {
 
     public PasswordModel password() {
         return password;
+    }
+
+    public BooleanBinding hintGivesAway() {
+        return hintGivesAway;
     }
 
     public BooleanBinding ready() {

@@ -151,7 +151,12 @@ public final class RelockPopover {
         field.setPromptText(Words.text("hint.none"));
         field.setAccessibleText(Words.text("hint.title"));
         field.textProperty().bindBidirectional(model.hint());
-        return new VBox(4, Page.label(Words.text("hint.label"), Styles.SECONDARY), field);
+        Label givesAway = Page.label(Words.text("hint.gives-away"), Styles.READABLE);
+        givesAway.setId("relock-hint-note");
+        givesAway.visibleProperty().bind(model.hintGivesAway());
+        givesAway.managedProperty().bind(givesAway.visibleProperty());
+        return new VBox(
+                4, Page.label(Words.text("hint.label"), Styles.SECONDARY), field, givesAway);
     }
 
     private static Label copies() {

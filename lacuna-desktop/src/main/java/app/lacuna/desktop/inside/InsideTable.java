@@ -15,6 +15,7 @@ import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.FXCollections;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableColumn;
+import javafx.scene.control.TableColumn.SortType;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -26,8 +27,12 @@ import javafx.scene.input.KeyEvent;
 public final class InsideTable extends TableView<Node<PlannedEntry>> {
     static final double ROW_HEIGHT = 28;
 
+    /** With less room than this, names are worth more than packed sizes. */
+    private static final double ROOMY = 540;
+
     private final InsideModel model;
     private final Consumer<PlannedEntry> view;
+    private Node<PlannedEntry> lookedAt;
 
     /**
      * @param state what is to be said of an entry beside its name
@@ -47,15 +52,27 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
         name.setCellFactory(column -> new NameCell(model, state));
         head(name, "column.name", By.NAME, "column-name");
         name.setPrefWidth(240);
+        TableColumn<Node<PlannedEntry>, String> packed = mono(By.PACKED, 80, InsideTable::packed);
         getColumns()
                 .setAll(
                         List.of(
                                 ticks(),
                                 name,
                                 mono(By.SIZE, 80, node -> ByteCount.inWords(node.size())),
-                                mono(By.PACKED, 80, InsideTable::packed),
+                                packed,
                                 mono(By.CHANGED, 98, InsideTable::changed)));
+        setSortPolicy(table -> sortByHead());
+        model.order()
+                .addListener(
+                        (property, before, now) -> {
+                            if (now.isUsual()) {
+                                getSortOrder().clear();
+                            }
+                        });
         setPlaceholder(new Label(""));
+        widthProperty()
+                .addListener(
+                        (property, before, now) -> packed.setVisible(now.doubleValue() > ROOMY));
         model.rows().addListener((property, before, now) -> show(now));
         show(model.rows().get());
         getSelectionModel()
@@ -87,31 +104,24 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
         return column;
     }
 
-    /** A click on the head sorts by it, another one the other way round. */
-    private void head(TableColumn<?, ?> column, String key, By by, String style) {
-        Label label = new Label(Words.text(key));
-        label.setId("sort-" + by);
-        label.getStyleClass().add("sortable");
-        label.setMaxWidth(Double.MAX_VALUE);
-        label.setOnMouseClicked(event -> sort(by));
-        model.order()
-                .addListener(
-                        (property, before, now) ->
-                                label.setText(
-                                        Words.text(key)
-                                                + (now.by() == by && !now.equals(Order.USUAL)
-                                                        ? now.descending() ? " ↓" : " ↑"
-                                                        : "")));
-        column.setGraphic(label);
-        column.setSortable(false);
+    private void head(TableColumn<Node<PlannedEntry>, ?> column, String key, By by, String style) {
+        column.setText(Words.text(key));
+        column.setId("sort-" + by);
+        column.setUserData(by);
         column.setReorderable(false);
         column.getStyleClass().add(style);
     }
 
-    private void sort(By by) {
-        Order now = model.order().get();
-        boolean again = now.by() == by;
-        model.order().set(new Order(by, again ? !now.descending() : by != By.NAME));
+    /** The model sorts; a click on a head only says by what. */
+    private boolean sortByHead() {
+        Order wanted =
+                getSortOrder().isEmpty()
+                        ? Order.USUAL
+                        : new Order(
+                                (By) getSortOrder().get(0).getUserData(),
+                                getSortOrder().get(0).getSortType() == SortType.DESCENDING);
+        model.order().set(wanted);
+        return true;
     }
 
     private TableColumn<Node<PlannedEntry>, Node<PlannedEntry>> ticks() {
@@ -146,7 +156,13 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
         return -1;
     }
 
-    private Node<PlannedEntry> lookedAt;
+    /** Lets go of everything that is on the page, also of lines that are not seen any more. */
+    public void forget() {
+        getSelectionModel().clearSelection();
+        lookedAt = null;
+        setItems(FXCollections.observableArrayList());
+        setSkin(null); // the next time it is shown it gets new cells
+    }
 
     private void look(Node<PlannedEntry> node) {
         if (node != null && node != lookedAt) {

@@ -10,6 +10,7 @@ import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.TableCell;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
@@ -58,6 +59,7 @@ final class NameCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
         if (node == null) {
             name.setText(""); // a line that is used no more says nothing of what it said
             note.setText("");
+            note.setTooltip(null);
             setAccessibleText("");
             return;
         }
@@ -84,6 +86,8 @@ final class NameCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
                         ? Words.text("open.found-in", node.path().substring(0, slash))
                         : "";
         note.setText(said.map(StateNote::words).orElse(where));
+        note.setTooltip(note.getText().isEmpty() ? null : new Tooltip(note.getText()));
+        name.setMinWidth(note.getText().isEmpty() ? 0 : USE_PREF_SIZE); // what is said gives way
     }
 
     @Override

@@ -3,6 +3,8 @@ package app.lacuna.desktop.inside;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.PathTree.Node;
+import javafx.beans.InvalidationListener;
+import javafx.beans.WeakInvalidationListener;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.TableCell;
 
@@ -10,6 +12,9 @@ import javafx.scene.control.TableCell;
 final class TickCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
     private final CheckBox box = new CheckBox();
     private final InsideModel model;
+
+    /** Held here alone, so that cells which are used no more are not kept by the model. */
+    private final InvalidationListener changed = property -> show();
 
     TickCell(InsideModel model) {
         this.model = model;
@@ -20,7 +25,7 @@ final class TickCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
                         model.chosen().choose(node(), box.isSelected());
                     }
                 });
-        model.chosen().changes().addListener((property, before, now) -> show());
+        model.chosen().changes().addListener(new WeakInvalidationListener(changed));
     }
 
     private Node<PlannedEntry> node() {

@@ -112,10 +112,7 @@ final class LockedView {
                                         now ->
                                                 now.map(text -> text.safe() + " " + text.next())
                                                         .orElse("")));
-        Button salvage = Page.button("salvage", Words.text("salvage.offer"), model::salvage);
-        salvage.visibleProperty().bind(model.salvageOffered());
-        salvage.managedProperty().bind(salvage.visibleProperty());
-        VBox box = new VBox(6, what, rest, salvage);
+        VBox box = new VBox(6, what, rest, new OfferStrip(model, "salvage-locked"));
         box.visibleProperty().bind(model.failure().map(Optional::isPresent));
         box.managedProperty().bind(box.visibleProperty());
         return box;

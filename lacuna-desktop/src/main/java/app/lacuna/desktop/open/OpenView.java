@@ -173,11 +173,11 @@ public final class OpenView {
         EmptyZone zone = new EmptyZone(Words.text("open.empty"), this::dropped, choose);
         zone.with(new RecentList(model.recent(), model::open));
         VBox.setVgrow(zone, Priority.ALWAYS);
-        Button salvage =
-                Page.button("salvage-nothing", Words.text("salvage.offer"), model::salvage);
-        salvage.visibleProperty().bind(model.salvageOffered());
-        salvage.managedProperty().bind(salvage.visibleProperty());
-        return new VBox(12, new MessageStrip(model.failure()), salvage, zone);
+        return new VBox(
+                12,
+                new MessageStrip(model.failure()),
+                new OfferStrip(model, "salvage-nothing"),
+                zone);
     }
 
     private void show(OpenState state) {
@@ -191,8 +191,13 @@ public final class OpenView {
         Platform.runLater(focus);
     }
 
-    private void showNothing() {
+    private void forgetInside() {
         copied.takeOffClipboard();
+        unlocked.forget();
+    }
+
+    private void showNothing() {
+        forgetInside();
         page.setWork(nothing);
         status("", "");
         page.setFoot(footLeft);
@@ -200,7 +205,7 @@ public final class OpenView {
     }
 
     private void showLocked() {
-        copied.takeOffClipboard();
+        forgetInside();
         locked.show(model.listing());
         page.setWork(locked.node());
         status(Words.text("open.locked"), Words.text("open.locked.line"));

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.open;
 
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
@@ -17,6 +18,7 @@ import app.lacuna.desktop.work.Programs;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.VolumeMissing;
 import app.lacuna.failure.WrongPassword;
 import app.lacuna.job.Archives;
@@ -29,8 +31,6 @@ import java.util.Optional;
 import java.util.Set;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
-import javafx.beans.property.ReadOnlyBooleanProperty;
-import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
@@ -51,7 +51,7 @@ public final class OpenViewModel {
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyBooleanWrapper salvageOffered = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyObjectWrapper<Offer> offer = new ReadOnlyObjectWrapper<>(Offer.NONE);
     private final ObjectProperty<Leaving> leaving = new SimpleObjectProperty<>(Leaving.NOT);
     private final StringProperty password = new SimpleStringProperty("");
     private final BooleanProperty showing = new SimpleBooleanProperty();
@@ -97,24 +97,36 @@ public final class OpenViewModel {
             leaving.set(Leaving.LOCK);
             return;
         }
-        start(archive, false);
+        start(archive, Way.USUAL);
     }
 
-    /** What still opens of a damaged archive. */
-    public void salvage() {
-        if (!isBusy()) {
-            asked.ifPresent(archive -> start(archive, true));
+    /** What was offered: what still opens of it, or all of it although it claims too much. */
+    public void takeOffer() {
+        Way way = offer.get() == Offer.SALVAGE ? Way.SALVAGE : Way.WITHOUT_LIMITS;
+        if (!isBusy() && offer.get() != Offer.NONE) {
+            asked.ifPresent(archive -> start(archive, way));
         }
     }
 
-    private void start(Path archive, boolean asSalvage) {
+    /** How an archive is opened. */
+    private enum Way {
+        USUAL,
+        SALVAGE,
+        WITHOUT_LIMITS
+    }
+
+    private void start(Path archive, Way way) {
         failure.set(Optional.empty());
-        salvageOffered.set(false);
+        offer.set(Offer.NONE);
         asked = Optional.of(archive);
         opening.start(
                 (listener, cancel) ->
-                        asSalvage ? Archives.salvage(archive, cancel) : Archives.open(archive),
-                outcome -> opened(outcome, asSalvage));
+                        switch (way) {
+                            case USUAL -> Archives.open(archive);
+                            case SALVAGE -> Archives.salvage(archive, cancel);
+                            case WITHOUT_LIMITS -> Archives.open(archive, Limits.NONE);
+                        },
+                outcome -> opened(outcome, way == Way.SALVAGE));
     }
 
     private boolean isBusy() {
@@ -146,7 +158,11 @@ public final class OpenViewModel {
     private void fail(Throwable cause) {
         failure.set(Optional.of(FailureText.of(cause)));
         boolean damaged = cause instanceof DamagedArchive || cause instanceof VolumeMissing;
-        salvageOffered.set(damaged && !salvaged);
+        if (cause instanceof LimitExceeded) {
+            offer.set(Offer.ALL_THE_SAME);
+        } else {
+            offer.set(damaged && !salvaged ? Offer.SALVAGE : Offer.NONE);
+        }
     }
 
     /** Tries the password; a wrong one stays in the field. */
@@ -217,7 +233,7 @@ public final class OpenViewModel {
                     viewer.archiveIsChecked();
                 }
             }
-            case DAMAGED, CHANGED -> salvageOffered.set(true);
+            case DAMAGED, CHANGED -> offer.set(Offer.SALVAGE);
             default -> {
                 // nothing is known yet
             }
@@ -251,7 +267,7 @@ public final class OpenViewModel {
         boolean asSalvage = salvaged;
         closeNow();
         if (again) {
-            start(archive, asSalvage);
+            start(archive, asSalvage ? Way.SALVAGE : Way.USUAL);
         }
     }
 
@@ -272,7 +288,7 @@ public final class OpenViewModel {
         forget();
         state.set(OpenState.NOTHING);
         failure.set(Optional.empty());
-        salvageOffered.set(false);
+        offer.set(Offer.NONE);
     }
 
     private void forget() {
@@ -478,9 +494,9 @@ public final class OpenViewModel {
         return failure.getReadOnlyProperty();
     }
 
-    /** Whether something of a damaged archive could still be saved. */
-    public ReadOnlyBooleanProperty salvageOffered() {
-        return salvageOffered.getReadOnlyProperty();
+    /** What could be done about an archive that did not open, or is damaged. */
+    public ReadOnlyObjectProperty<Offer> offer() {
+        return offer.getReadOnlyProperty();
     }
 
     public ObjectProperty<Leaving> leaving() {

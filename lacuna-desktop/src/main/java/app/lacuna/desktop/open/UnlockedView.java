@@ -72,16 +72,13 @@ final class UnlockedView {
         ViewerSheet viewer = new ViewerSheet(model.viewer(), copied, threads, this::openOutside);
         Columns columns = new Columns(inside, viewer, RIGHT_WIDTH);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        Button salvage = Page.button("salvage-open", Words.text("salvage.offer"), model::salvage);
-        salvage.visibleProperty().bind(model.salvageOffered());
-        salvage.managedProperty().bind(salvage.visibleProperty());
         node =
                 new VBox(
                         10,
                         new LeavingStrip(model, closeWindow),
                         slip(),
                         new MessageStrip(model.failure()),
-                        salvage,
+                        new OfferStrip(model, "salvage-open"),
                         new MessageStrip(model.extract().failure()),
                         new MessageStrip(model.changes().failure()),
                         new MessageStrip(model.outside().failure()),
@@ -100,6 +97,11 @@ final class UnlockedView {
 
     void focus() {
         table.requestFocus();
+    }
+
+    /** Nothing of what was inside stays on the page. */
+    void forget() {
+        table.forget();
     }
 
     void find() {

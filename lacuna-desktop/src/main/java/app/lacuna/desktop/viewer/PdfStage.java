@@ -24,7 +24,7 @@ final class PdfStage extends VBox {
 
     private final byte[] pdf;
     private final Latest drawing;
-    private final PictureStage picture = new PictureStage(Words.text("viewer.pdf-page"));
+    private final PictureStage picture = new PictureStage(Words.text("viewer.pdf-page")).framed();
 
     PdfStage(byte[] pdf, Threads threads) {
         super(6);

@@ -25,6 +25,7 @@ import app.lacuna.rounds.OpenHistory;
 import app.lacuna.selection.PathTree.Node;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.StagedFile.Existing;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -35,6 +36,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Optional;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -96,7 +99,7 @@ class OpenViewModelTest {
         Files.write(archive, bytes);
         unlock();
         assertThat(checked()).isEqualTo(CheckState.Kind.CHANGED);
-        assertThat(model.salvageOffered().get()).isTrue();
+        assertThat(model.offer().get()).isEqualTo(Offer.SALVAGE);
         model.extractAll();
         assertThat(model.extract().failure().get()).isPresent();
         assertThat(folder.resolve("notes")).doesNotExist();
@@ -438,7 +441,7 @@ class OpenViewModelTest {
         assertThat(state.damaged()).isEqualTo(1);
         assertThat(state.entries()).isEqualTo(4);
         assertThat(model.check().damaged()).containsExactly("dig/film.raw");
-        assertThat(model.salvageOffered().get()).isTrue();
+        assertThat(model.offer().get()).isEqualTo(Offer.SALVAGE);
     }
 
     @Test
@@ -446,8 +449,8 @@ class OpenViewModelTest {
         byte[] bytes = Files.readAllBytes(archive);
         Files.write(archive, java.util.Arrays.copyOf(bytes, bytes.length - 60));
         model.open(archive);
-        assertThat(model.salvageOffered().get()).isTrue();
-        model.salvage();
+        assertThat(model.offer().get()).isEqualTo(Offer.SALVAGE);
+        model.takeOffer();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
         model.password().set("hut");
         model.unlock();
@@ -477,5 +480,25 @@ class OpenViewModelTest {
         assertThat(model.inside().rows().get())
                 .extracting(Node::path)
                 .containsExactly("dig", "dig/b.txt", "dig/a.txt");
+    }
+
+    /** Headers that say two gigabytes, over two bytes. */
+    @Test
+    void whatClaimsTooMuchIsOpenedOnlyWhenTheUserInsists() throws IOException {
+        Path trap = folder.resolve("trap.zip");
+        try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(trap.toFile())) {
+            ZipArchiveEntry entry = new ZipArchiveEntry("zeros");
+            entry.setMethod(8);
+            entry.setSize(2_000_000_000L);
+            entry.setCompressedSize(2);
+            entry.setCrc(0);
+            zip.addRawArchiveEntry(entry, new ByteArrayInputStream(new byte[] {3, 0}));
+        }
+        model.open(trap);
+        assertThat(model.state().get()).isEqualTo(OpenState.NOTHING);
+        assertThat(model.offer().get()).isEqualTo(Offer.ALL_THE_SAME);
+        model.takeOffer();
+        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
+        assertThat(checked()).isEqualTo(CheckState.Kind.DAMAGED);
     }
 }

@@ -134,7 +134,15 @@ abstract class InWindow extends ApplicationTest {
     }
 
     static void until(Callable<Boolean> condition) throws TimeoutException {
-        waitFor(60, TimeUnit.SECONDS, condition);
+        until(condition, "it");
+    }
+
+    static void until(Callable<Boolean> condition, String what) throws TimeoutException {
+        try {
+            waitFor(60, TimeUnit.SECONDS, condition);
+        } catch (TimeoutException e) {
+            throw new AssertionError("waited for " + what + " in vain", e);
+        }
         waitForFxEvents();
     }
 
@@ -199,15 +207,16 @@ abstract class InWindow extends ApplicationTest {
         waitForFxEvents();
         WritableImage[] image = new WritableImage[1];
         interact(() -> image[0] = scene.snapshot(null));
-        int width = (int) image[0].getWidth();
-        int height = (int) image[0].getHeight();
-        BufferedImage copy = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
-        for (int y = 0; y < height; y++) {
-            for (int x = 0; x < width; x++) {
-                copy.setRGB(x, y, image[0].getPixelReader().getArgb(x, y));
-            }
-        }
+        BufferedImage copy = ContactSheet.copy(image[0]);
         ImageIO.write(copy, "png", pictures.resolve(name + ".png").toFile());
+    }
+
+    /** A part of the window as it is. */
+    WritableImage pictureOf(Node part) {
+        waitForFxEvents();
+        WritableImage[] image = new WritableImage[1];
+        interact(() -> image[0] = part.snapshot(null, null));
+        return image[0];
     }
 
     /** Packs without the window. */

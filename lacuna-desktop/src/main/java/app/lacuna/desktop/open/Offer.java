@@ -1,0 +1,10 @@
+package app.lacuna.desktop.open;
+
+/** What can be done about an archive that did not open as it should. */
+public enum Offer {
+    NONE,
+    /** It is damaged: what still opens can be saved. */
+    SALVAGE,
+    /** It claims more than is taken for honest; whoever knows what is inside can open it. */
+    ALL_THE_SAME
+}

@@ -1,0 +1,359 @@
+package app.lacuna.desktop.window;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.change.PlannedEntry;
+import app.lacuna.desktop.open.OpenState;
+import app.lacuna.desktop.shell.Place;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Stream;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+
+/** An open archive in the real window: changed, locked anew, restored, locked. */
+class OpenWindowTest extends InWindow {
+    private Path archive;
+
+    private void open(Names names) throws Exception {
+        archive =
+                packed(
+                        outbox.resolve("winter-notes.zip"),
+                        PackOptions.STANDARD.withNames(names),
+                        "second hut",
+                        story);
+        openArchive(archive, "second hut");
+    }
+
+    private List<String> paths() {
+        return open.listing().entries().stream().map(entry -> entry.path()).toList();
+    }
+
+    private String stripText(String id) {
+        return lookup(id + " .label").queryAll().stream()
+                .map(node -> ((Labeled) node).getText())
+                .reduce("", (before, text) -> before + " " + text);
+    }
+
+    @Test
+    void changesAreSeenTakenBackAndWrittenInOneGo() throws Exception {
+        open(Names.HIDDEN);
+        Path find = Files.writeString(outbox.resolve("C-107.txt"), "a stake");
+        dialogs.files = List.of(find);
+        clickOn("photographs");
+        clickOn("#add-inside");
+        until(() -> open.changes().count().get() == 1);
+        clickOn("site-diary.txt").type(KeyCode.DELETE);
+        until(() -> open.changes().count().get() == 2);
+        clickOn("permit-and-landowner.pdf").type(KeyCode.F2);
+        waitForFxEvents();
+        interact(() -> lookup("#rename-field").queryAs(TextField.class).setText("permit.pdf"));
+        clickOn("#rename-take");
+        until(() -> open.changes().count().get() == 3);
+        assertThat(text("#pending-words"))
+                .isEqualTo("Not yet written: 1 added, 1 with another name, 1 removed.");
+        assertThat(text("#write-changes")).isEqualTo("Write 3 changes");
+        assertThat(lookup("to be removed").queryAll()).isNotEmpty();
+        assertThat(lookup("was permit-and-landowner.pdf, not yet packed").queryAll()).isNotEmpty();
+        picture("pending");
+
+        clickOn("#undo");
+        until(() -> open.changes().count().get() == 2);
+        press(KeyCode.CONTROL).type(KeyCode.ENTER).release(KeyCode.CONTROL);
+        until(() -> open.changes().written().get().isPresent());
+        until(() -> open.changes().count().get() == 0 && !open.opening().running().get());
+        assertThat(open.state().get()).isEqualTo(OpenState.UNLOCKED);
+        assertThat(paths())
+                .contains("permit-and-landowner.pdf")
+                .noneMatch(path -> path.equals("site-diary.txt"))
+                .anyMatch(path -> path.endsWith("photographs/C-107.txt"));
+        until(() -> open.check().state().get().ended().isPresent());
+        assertThat(lookup("Whole and untouched").queryAll()).isNotEmpty();
+    }
+
+    @Test
+    void droppedFilesAreAddedAndTickedOnesRemovedTogether() throws Exception {
+        open(Names.VISIBLE);
+        clickOn("#find-inside").write("*.jpg");
+        until(() -> open.inside().rows().get().size() < 10);
+        clickOn("#tick-found");
+        int photographs = open.inside().chosen().count();
+        assertThat(photographs).isGreaterThan(2);
+        assertThat(text("#extract-chosen")).isEqualTo("Extract " + photographs + " items");
+        picture("found");
+        clickOn("#remove-inside");
+        until(() -> open.changes().count().get() == 1);
+        int before = paths().size();
+        clickOn("#write-changes");
+        until(() -> open.listing().entries().size() == before - photographs);
+    }
+
+    @Test
+    void aSlipIsFoundAndTheArchiveLocksItselfAfterAWhile() throws Exception {
+        open(Names.HIDDEN);
+        clickOn("#lock-time");
+        clickOn("#lock-after-5");
+        assertThat(brief()).contains("lock itself in 5:00");
+        interact(() -> clock.moveOn(Duration.ofMinutes(6)));
+        until(() -> open.state().get() == OpenState.LOCKED);
+        assertThat(lookup("#inside").queryAll()).isEmpty();
+        until(() -> lookup("#open-password").query().isFocused());
+        write("SECOND HUT").type(KeyCode.ENTER);
+        until(() -> open.failure().get().isPresent());
+        picture("wrong-password");
+        clickOn("#try-variants");
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        assertThat(text("#slip")).startsWith("Caps Lock had turned");
+        assertThat(open.password().get()).isEmpty();
+    }
+
+    @Test
+    void passwordAndFormAreChangedAndTheOldPasswordOpensNothing() throws Exception {
+        open(Names.VISIBLE);
+        clickOn("#relock");
+        assertThat(lookup("#relock-take").query().isDisabled()).isTrue();
+        clickOn("#relock-names-HIDDEN");
+        clickOn("#relock-password").write("third hut");
+        clickOn("#relock-again").write("third hut");
+        clickOn("#relock-hint").write("the one that burnt down");
+        picture("relock");
+        clickOn("#relock-take");
+        until(() -> open.changes().written().get().isPresent());
+        until(() -> open.listing().names() == Names.HIDDEN);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        assertThat(brief()).contains("names hidden");
+        clickOn("#lock");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        assertThat(text("#open-note")).isEqualTo("the one that burnt down");
+        until(() -> lookup("#open-password").query().isFocused());
+        write("second hut").type(KeyCode.ENTER);
+        until(() -> open.failure().get().isPresent());
+        write("third hut").type(KeyCode.ENTER);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+    }
+
+    @Test
+    void aPasswordIsTakenOffAndPutOnAnOpenArchive() throws Exception {
+        archive =
+                packed(
+                        outbox.resolve("open.zip"),
+                        PackOptions.STANDARD.withProtection(Protection.NONE),
+                        "",
+                        story);
+        openArchive(archive, "");
+        assertThat(text("#relock")).isEqualTo("Add a password");
+        assertThat(brief()).contains("open to everyone");
+        clickOn("#relock").clickOn("#relock-password").write("hut");
+        clickOn("#relock-again").write("hut").clickOn("#relock-take");
+        until(() -> open.listing().needsPassword());
+        until(() -> text("#relock").equals("Change password"));
+        clickOn("#relock").clickOn("#relock-cipher-NONE");
+        assertThat(lookup("#relock-same").queryAs(CheckBox.class).getParent().isVisible())
+                .isFalse();
+        assertThat(lookup("#relock-names-HIDDEN").queryAs(RadioButton.class).isDisabled()).isTrue();
+        clickOn("#relock-take");
+        until(() -> !open.listing().needsPassword());
+    }
+
+    @Test
+    void aCopyInAnotherProgramIsWatchedPackedAndWiped() throws Exception {
+        open(Names.HIDDEN);
+        clickOn("site-diary.txt");
+        until(() -> lookup("#open-outside").query().isVisible());
+        clickOn("#open-outside");
+        until(() -> openedOutside.size() == 1 && open.outside().count().get() == 1);
+        Path copy = openedOutside.get(0);
+        Files.writeString(copy, "Rain all day.");
+        Files.setLastModifiedTime(copy, FileTime.from(Instant.ofEpochSecond(1)));
+        until(() -> !open.outside().changed().get().isEmpty());
+        assertThat(lookup("changed outside, not yet packed").queryAll()).isNotEmpty();
+        picture("changed-outside");
+
+        clickOn("#lock");
+        assertThat(lookup("#leaving").query().isVisible()).isTrue();
+        assertThat(stripText("#leaving")).contains("not written");
+        clickOn("#leave-stay");
+        clickOn("#pack-change");
+        until(() -> open.changes().written().get().isPresent());
+        until(() -> open.outside().changed().get().isEmpty());
+        clickOn("#lock");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        assertThat(copy.getParent().getParent()).doesNotExist();
+        until(() -> lookup("#open-password").query().isFocused());
+        write("second hut").type(KeyCode.ENTER);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        look("site-diary.txt");
+        assertThat(lookup("#viewer-text").queryAs(javafx.scene.control.TextArea.class).getText())
+                .isEqualTo("Rain all day.");
+    }
+
+    @Test
+    void theWindowAsksBeforeItClosesWithUnwrittenChanges() throws Exception {
+        open(Names.VISIBLE);
+        assertThat(window.mayClose()).isTrue();
+        clickOn("site-diary.txt").type(KeyCode.DELETE);
+        until(() -> open.changes().count().get() == 1);
+        interact(() -> window.show(Place.PACK));
+        boolean[] may = new boolean[1];
+        interact(() -> may[0] = window.mayClose());
+        assertThat(may[0]).isFalse();
+        clickOn("#leave-write");
+        until(() -> closed);
+        assertThat(open.listing().entries()).noneMatch(e -> e.path().equals("site-diary.txt"));
+    }
+
+    @Test
+    void restoringTouchesOnlyWhatDiffersAndCopiesAreClearedAgain() throws Exception {
+        open(Names.HIDDEN);
+        clickOn("#extract-all");
+        until(() -> open.extract().report().get().isPresent());
+        Path out = open.extract().folder().get();
+        Files.writeString(out.resolve("site-diary.txt"), "lost");
+        Path permit = out.resolve("permit-and-landowner.pdf");
+        Files.delete(permit);
+        picture("extracted");
+        clickOn("#extract-folder").clickOn("#compare-folder");
+        until(() -> open.extract().comparison().get().isPresent());
+        assertThat(stripText("#comparison")).contains("1 new, 1 changed, 22 the same");
+        picture("compared");
+        clickOn("#restore");
+        until(() -> open.extract().report().get().isPresent());
+        assertThat(permit).hasSameBinaryContentAs(story.get(1));
+        assertThat(out.resolve("site-diary.txt")).hasSameBinaryContentAs(story.get(2));
+        clickOn("#clear-copies");
+        until(() -> open.extract().cleared().get().isPresent());
+        assertThat(permit).doesNotExist();
+        assertThat(out.resolve("site-diary.txt")).doesNotExist();
+        assertThat(stripText("#extract-report")).contains("2 copies were overwritten");
+    }
+
+    @Test
+    void damageIsCountedMarkedAndTheRestIsSaved() throws Exception {
+        Path large = Files.write(outbox.resolve("film.raw"), noise());
+        archive =
+                packed(
+                        outbox.resolve("damaged.zip"),
+                        PackOptions.STANDARD,
+                        "hut",
+                        Stream.concat(story.stream(), Stream.of(large)).toList());
+        byte[] bytes = Files.readAllBytes(archive);
+        bytes[bytes.length - 200_000] ^= 1; // in the film, which comes last
+        Files.write(archive, bytes);
+        openArchive(archive, "hut");
+        assertThat(lookup("Damaged: 1 of 25 entries").queryAll()).isNotEmpty();
+        assertThat(lookup("damaged").queryAll()).isNotEmpty();
+        look("film.raw");
+        picture("damaged");
+        clickOn("#salvage-open");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        until(() -> lookup("#open-password").query().isFocused());
+        write("hut").type(KeyCode.ENTER);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        assertThat(brief()).startsWith("What is left of damaged.zip");
+        clickOn("#extract-all");
+        until(() -> open.extract().report().get().isPresent());
+        assertThat(open.extract().report().get().orElseThrow().cameOut()).isEqualTo(24);
+        picture("salvaged");
+    }
+
+    private static byte[] noise() {
+        byte[] noise = new byte[600_000];
+        new java.util.Random(6).nextBytes(noise);
+        return noise;
+    }
+
+    @Test
+    void recentArchivesAreOfferedAndForgotten() throws Exception {
+        open(Names.VISIBLE);
+        interact(() -> open.closeNow());
+        waitForNothing();
+        assertThat(text("#recent-0")).isEqualTo("winter-notes.zip");
+        clickOn("#recent-0");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        interact(() -> open.closeNow());
+        waitForNothing();
+        picture("recent");
+        clickOn("#recent-forget-0");
+        assertThat(lookup("#recent-0").queryAll()).isEmpty();
+        assertThat(history.archives()).isEmpty();
+    }
+
+    private void waitForNothing() throws Exception {
+        until(() -> open.state().get() == OpenState.NOTHING);
+        until(() -> lookup("#choose").tryQuery().isPresent());
+    }
+
+    @Test
+    void marksAreReachedByKeyboardAlone() throws Exception {
+        open(Names.HIDDEN);
+        interact(() -> lookup("#inside").query().requestFocus());
+        type(KeyCode.HOME).type(KeyCode.LEFT);
+        until(() -> open.inside().rows().get().size() == 3);
+        type(KeyCode.RIGHT);
+        until(() -> open.inside().rows().get().size() > 3);
+        type(KeyCode.END).type(KeyCode.ENTER);
+        assertThat(open.inside().chosenPaths()).hasSize(1);
+        press(KeyCode.CONTROL).type(KeyCode.F).release(KeyCode.CONTROL);
+        waitForFxEvents();
+        assertThat(lookup("#find-inside").query().isFocused()).isTrue();
+        press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
+        until(() -> open.state().get() == OpenState.LOCKED);
+    }
+
+    /** What is on the page after locking says nothing of what was inside. */
+    @Test
+    void nothingOfTheInsideIsLeftOnThePage() throws Exception {
+        open(Names.HIDDEN);
+        look("site-diary.txt");
+        Node table = lookup("#inside").query();
+        Node viewer = lookup("#viewer").query();
+        List<PlannedEntry> inside = open.changes().plan().get().orElseThrow().entries();
+        clickOn("#lock");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        String left = texts(table) + texts(viewer);
+        for (PlannedEntry entry : inside) {
+            assertThat(left).doesNotContain(entry.name());
+        }
+        assertThat(left).doesNotContain(Files.readString(story.get(2)).substring(0, 30));
+    }
+
+    private static String texts(Node node) {
+        StringBuilder words = new StringBuilder();
+        if (node instanceof Labeled labeled) {
+            words.append(labeled.getText()).append(labeled.getAccessibleText());
+        }
+        if (node instanceof javafx.scene.control.TextInputControl input) {
+            words.append(input.getText());
+        }
+        if (node instanceof javafx.scene.Parent parent) {
+            parent.getChildrenUnmodifiable().forEach(child -> words.append(texts(child)));
+        }
+        return words.toString();
+    }
+
+    @Test
+    void whatIsDraggedOutIsThereForTheFileManagerAndWipedLater() throws IOException, Exception {
+        open(Names.VISIBLE);
+        clickOn("site-diary.txt").type(KeyCode.ENTER);
+        List<Path> files = open.draggedOut();
+        assertThat(files).hasSize(1);
+        assertThat(files.get(0)).hasSameBinaryContentAs(story.get(2));
+        clickOn("#lock");
+        until(() -> open.state().get() == OpenState.LOCKED);
+        assertThat(files.get(0)).doesNotExist();
+    }
+}

@@ -78,7 +78,7 @@ public final class OpenView {
         relock = Page.button("relock", "", this::relock);
         extractAll = Page.button("extract-all", Words.text("open.all"), model::extractAll);
         extractChosen = Page.primary("extract-chosen", "", model::extractChosen);
-        write = Page.primary("write-changes", "", model::writeChanges);
+        write = Page.primary("write-changes", "", model.writing()::write);
         Page.withKey(write, "primary");
         fillFoot();
         listen();
@@ -277,13 +277,13 @@ public final class OpenView {
         RelockPopover popover =
                 new RelockPopover(
                         model.relock(),
-                        () -> model.relock(model.listing().archive()),
-                        () -> newName(model::relock));
+                        () -> model.writing().relock(model.listing().archive()),
+                        () -> newName(model.writing()::relock));
         layer.show(relock, popover.content(layer::close));
     }
 
     private void saveAs() {
-        newName(model::writeChangesTo);
+        newName(model.writing()::writeTo);
     }
 
     private void newName(Consumer<Path> then) {

@@ -1,9 +1,7 @@
 package app.lacuna.desktop.open;
 
 import app.lacuna.archive.ArchiveReader;
-import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
-import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
@@ -11,6 +9,7 @@ import app.lacuna.desktop.changing.ChangesModel;
 import app.lacuna.desktop.changing.OutsideModel;
 import app.lacuna.desktop.changing.RelockModel;
 import app.lacuna.desktop.inside.InsideModel;
+import app.lacuna.desktop.open.OpenArchive.Way;
 import app.lacuna.desktop.taking.ExtractModel;
 import app.lacuna.desktop.viewer.ViewerModel;
 import app.lacuna.desktop.words.FailureText;
@@ -21,14 +20,11 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.VolumeMissing;
 import app.lacuna.failure.WrongPassword;
-import app.lacuna.job.Archives;
-import app.lacuna.job.RewriteResult;
 import app.lacuna.rounds.OpenHistory;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Optional;
-import java.util.Set;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -44,7 +40,6 @@ import javafx.beans.property.StringProperty;
  * archive is the work of the models that it holds.
  */
 public final class OpenViewModel {
-    private final Threads threads;
     private final Clock clock;
     private final UserAction opening;
     private final ReadOnlyObjectWrapper<OpenState> state =
@@ -65,13 +60,11 @@ public final class OpenViewModel {
     private final VariantsModel variants;
     private final RecentModel recent;
     private final AutoLockModel autoLock;
-    private Optional<ArchiveReader> reader = Optional.empty();
-    private Optional<Secret> secret = Optional.empty();
+    private final WritingModel writing;
+    private Optional<OpenArchive> archive = Optional.empty();
     private Optional<Path> asked = Optional.empty();
-    private boolean salvaged;
 
     public OpenViewModel(Threads threads, OpenHistory history, Programs programs, Clock clock) {
-        this.threads = threads;
         this.clock = clock;
         opening = new UserAction(threads);
         inside = new InsideModel(threads);
@@ -85,11 +78,19 @@ public final class OpenViewModel {
         autoLock = new AutoLockModel(recent.lockMinutes(), this::lockNow);
         autoLock.minutes()
                 .addListener((property, before, now) -> recent.keepLockMinutes(now.intValue()));
+        writing =
+                new WritingModel(
+                        changes,
+                        outside,
+                        relock,
+                        opening,
+                        () -> archive.orElseThrow(),
+                        new Rewritten());
         changes.plan().addListener((property, before, now) -> now.ifPresent(inside::show));
     }
 
     /** Reads what can be seen without the password. One that needs none is unlocked at once. */
-    public void open(Path archive) {
+    public void open(Path file) {
         if (isBusy()) {
             return;
         }
@@ -97,36 +98,22 @@ public final class OpenViewModel {
             leaving.set(Leaving.LOCK);
             return;
         }
-        start(archive, Way.USUAL);
+        start(file, Way.USUAL);
     }
 
     /** What was offered: what still opens of it, or all of it although it claims too much. */
     public void takeOffer() {
         Way way = offer.get() == Offer.SALVAGE ? Way.SALVAGE : Way.WITHOUT_LIMITS;
         if (!isBusy() && offer.get() != Offer.NONE) {
-            asked.ifPresent(archive -> start(archive, way));
+            asked.ifPresent(file -> start(file, way));
         }
     }
 
-    /** How an archive is opened. */
-    private enum Way {
-        USUAL,
-        SALVAGE,
-        WITHOUT_LIMITS
-    }
-
-    private void start(Path archive, Way way) {
+    private void start(Path file, Way way) {
         failure.set(Optional.empty());
         offer.set(Offer.NONE);
-        asked = Optional.of(archive);
-        opening.start(
-                (listener, cancel) ->
-                        switch (way) {
-                            case USUAL -> Archives.open(archive);
-                            case SALVAGE -> Archives.salvage(archive, cancel);
-                            case WITHOUT_LIMITS -> Archives.open(archive, Limits.NONE);
-                        },
-                outcome -> opened(outcome, way == Way.SALVAGE));
+        asked = Optional.of(file);
+        opening.start((listener, cancel) -> OpenArchive.open(file, way, cancel), this::opened);
     }
 
     private boolean isBusy() {
@@ -136,23 +123,25 @@ public final class OpenViewModel {
                 || variants.action().running().get();
     }
 
-    private void opened(Outcome<ArchiveReader> outcome, boolean asSalvage) {
-        if (outcome instanceof Outcome.Failed<ArchiveReader> failed) {
+    private void opened(Outcome<OpenArchive> outcome) {
+        if (outcome instanceof Outcome.Failed<OpenArchive> failed) {
             fail(failed.cause());
-        } else if (outcome instanceof Outcome.Done<ArchiveReader> done) {
+        } else if (outcome instanceof Outcome.Done<OpenArchive> done) {
             forget();
-            reader = Optional.of(done.value());
-            salvaged = asSalvage;
-            Listing listing = done.value().listing();
-            recent.opened(listing.archive());
-            extract.proposeFolder(listing.archive());
-            state.set(OpenState.NOTHING); // so that a new archive is shown even if it is locked too
-            if (listing.needsPassword()) {
+            show(done.value());
+            extract.proposeFolder(done.value().path());
+            if (done.value().listing().needsPassword()) {
                 state.set(OpenState.LOCKED);
             } else {
                 unlocked();
             }
         }
+    }
+
+    private void show(OpenArchive opened) {
+        archive = Optional.of(opened);
+        recent.opened(opened.path());
+        state.set(OpenState.NOTHING); // so that a new archive is shown even if it is locked too
     }
 
     private void fail(Throwable cause) {
@@ -161,7 +150,7 @@ public final class OpenViewModel {
         if (cause instanceof LimitExceeded) {
             offer.set(Offer.ALL_THE_SAME);
         } else {
-            offer.set(damaged && !salvaged ? Offer.SALVAGE : Offer.NONE);
+            offer.set(damaged && !isSalvaged() ? Offer.SALVAGE : Offer.NONE);
         }
     }
 
@@ -172,24 +161,33 @@ public final class OpenViewModel {
         }
         failure.set(Optional.empty());
         variants.clear();
-        ArchiveReader archive = reader.orElseThrow();
+        ArchiveReader reader = reader();
         Secret typed = Secret.takeOver(password.get().toCharArray());
         opening.start(
                 (listener, cancel) -> {
-                    archive.unlock(typed);
-                    return archive;
+                    reader.unlock(typed);
+                    return reader;
                 },
                 outcome -> {
                     if (outcome instanceof Outcome.Failed<ArchiveReader> failed) {
-                        typed.close();
-                        fail(failed.cause());
-                        if (failed.cause() instanceof WrongPassword) {
-                            variants.offer();
-                        }
+                        notUnlocked(failed.cause(), typed);
                     } else {
                         unlockedWith(typed);
                     }
                 });
+    }
+
+    private void notUnlocked(Throwable cause, Secret typed) {
+        fail(cause);
+        if (cause instanceof WrongPassword) {
+            failure.set(Optional.of(WrongPasswordText.of(typed)));
+            variants.offer();
+        }
+        typed.close();
+    }
+
+    private ArchiveReader reader() {
+        return archive.orElseThrow().reader();
     }
 
     /** Tries what is near the password that was typed. */
@@ -199,13 +197,11 @@ public final class OpenViewModel {
         }
         failure.set(Optional.empty());
         variants.search(
-                reader.orElseThrow(),
-                Secret.takeOver(password.get().toCharArray()),
-                this::unlockedWith);
+                reader(), Secret.takeOver(password.get().toCharArray()), this::unlockedWith);
     }
 
     private void unlockedWith(Secret right) {
-        secret = Optional.of(right);
+        archive.orElseThrow().keep(right);
         password.set("");
         showing.set(false);
         failure.set(Optional.empty());
@@ -213,23 +209,23 @@ public final class OpenViewModel {
     }
 
     private void unlocked() {
-        ArchiveReader archive = reader.orElseThrow();
+        ArchiveReader reader = reader();
         state.set(OpenState.UNLOCKED);
-        changes.begin(archive.listing().entries());
-        if (archive.listing().needsPassword()) {
+        changes.begin(reader.listing().entries());
+        if (reader.listing().needsPassword()) {
             autoLock.start(clock.instant());
         }
-        if (salvaged) {
+        if (isSalvaged()) {
             check.salvaged();
         } else {
-            check.start(archive, () -> checked(archive));
+            check.start(reader, () -> checked(reader));
         }
     }
 
-    private void checked(ArchiveReader archive) {
+    private void checked(ArchiveReader reader) {
         switch (check.state().get().kind()) {
             case WHOLE -> {
-                if (archive.isChecked()) {
+                if (reader.isChecked()) {
                     viewer.archiveIsChecked();
                 }
             }
@@ -247,7 +243,7 @@ public final class OpenViewModel {
 
     /** Locks, unless that would lose changes: then the page asks first. */
     public void lock() {
-        if (isBusy() || reader.isEmpty()) {
+        if (isBusy() || archive.isEmpty()) {
             return;
         }
         if (hasUnwritten()) {
@@ -259,15 +255,15 @@ public final class OpenViewModel {
 
     /** Forgets the password and everything that was shown; what needs no password is closed. */
     public void lockNow() {
-        if (isBusy() || reader.isEmpty()) {
+        if (isBusy() || archive.isEmpty()) {
             return;
         }
-        Path archive = listing().archive();
+        Path file = listing().archive();
         boolean again = listing().needsPassword();
-        boolean asSalvage = salvaged;
+        Way way = archive.orElseThrow().way();
         closeNow();
         if (again) {
-            start(archive, asSalvage ? Way.SALVAGE : Way.USUAL);
+            start(file, way);
         }
     }
 
@@ -304,11 +300,8 @@ public final class OpenViewModel {
         password.set("");
         showing.set(false);
         wipeCopies();
-        secret.ifPresent(Secret::close);
-        secret = Optional.empty();
-        reader.ifPresent(OpenViewModel::closeQuietly);
-        reader = Optional.empty();
-        salvaged = false;
+        archive.ifPresent(OpenArchive::close);
+        archive = Optional.empty();
     }
 
     /** What can not be deleted now, a file in use for example, goes at the next start. */
@@ -321,169 +314,76 @@ public final class OpenViewModel {
         outside.forget();
     }
 
-    private static void closeQuietly(ArchiveReader reader) {
-        try {
-            reader.close();
-        } catch (IOException e) {
-            // It was only read from: nothing can be lost by that.
-        }
-    }
-
     public void view(PlannedEntry entry) {
-        viewer.show(reader.orElseThrow(), entry);
+        viewer.show(reader(), entry);
     }
 
     /** In the program that is set up for its kind. */
     public void openOutside(PlannedEntry entry) {
-        entry.before().ifPresent(now -> outside.open(reader.orElseThrow(), now));
+        entry.before().ifPresent(now -> outside.open(reader(), now));
     }
 
     public java.util.List<Path> draggedOut() throws IOException {
-        return outside.draggedOut(reader.orElseThrow(), inside.chosenEntries());
+        return outside.draggedOut(reader(), inside.chosenEntries());
     }
 
     public void extractAll() {
-        extract.start(reader.orElseThrow(), listing().entries());
+        extract.start(reader(), listing().entries());
     }
 
     public void extractChosen() {
-        extract.start(reader.orElseThrow(), inside.chosenEntries());
+        extract.start(reader(), inside.chosenEntries());
     }
 
     /** What is chosen, or everything: held against what is in the folder already. */
     public void compare() {
         extract.compare(
-                reader.orElseThrow(),
+                reader(),
                 inside.chosen().count() > 0 ? inside.chosenEntries() : listing().entries());
     }
 
     public void restore() {
-        extract.restore(reader.orElseThrow());
+        extract.restore(reader());
     }
 
-    /** Writes the pending changes into the archive. */
-    public void writeChanges() {
-        writeChanges(listing().archive(), () -> {});
-    }
-
-    /** The same into a new archive, which is open then. */
-    public void writeChangesTo(Path target) {
-        writeChanges(target, () -> {});
-    }
-
-    /** And then goes on with what the user wanted to do. */
+    /** Writes everything that is pending, and then goes on with what the user wanted to do. */
     public void writeAndLeave(Runnable closeWindow) {
         Leaving wanted = leaving.get();
         leaving.set(Leaving.NOT);
-        packOutside(
-                () ->
-                        writeChanges(
-                                listing().archive(),
-                                () -> {
-                                    if (wanted == Leaving.CLOSE_THE_WINDOW) {
-                                        closeWindow.run();
-                                    } else {
-                                        lockNow();
-                                    }
-                                }));
+        writing.writeEverything(wanted == Leaving.CLOSE_THE_WINDOW ? closeWindow : this::lockNow);
     }
 
-    private void writeChanges(Path target, Runnable then) {
-        Set<String> fromOutside = outside.changed().get();
-        changes.write(
-                listing().archive(),
-                target,
-                secret.map(Secret::copy),
-                result -> {
-                    outside.packed(fromOutside);
-                    reopen(result, secret.map(Secret::copy), then);
-                });
-    }
-
-    /** One change that was made in another program becomes part of the archive. */
-    public void packOutside(String path) {
-        outside.copyOf(path).ifPresent(copy -> changes.replace(path, copy, this::writeChanges));
-    }
-
-    private void packOutside(Runnable then) {
-        Runnable next = then;
-        for (String path : outside.changed().get()) {
-            Optional<Path> copy = outside.copyOf(path);
-            Runnable after = next;
-            if (copy.isPresent()) {
-                next = () -> changes.replace(path, copy.get(), after);
-            }
+    /** What was written takes the place of what was open. */
+    private final class Rewritten implements WritingModel.Page {
+        @Override
+        public void show(OpenArchive written) {
+            archive.ifPresent(OpenArchive::close);
+            asked = Optional.of(written.path());
+            viewer.clear();
+            OpenViewModel.this.show(written);
+            unlocked();
         }
-        next.run();
-    }
 
-    /** Locks the archive anew, as it was chosen. */
-    public void relock(Path target) {
-        if (!relock.ready().get()) {
-            return;
-        }
-        Optional<Secret> after = relock.passwordAfter(secret);
-        changes.relock(
-                relock.request(listing().archive(), target),
-                secret.map(Secret::copy),
-                after,
-                result -> {
-                    relock.clear();
-                    reopen(result, after.map(Secret::copy), () -> {});
-                });
-    }
-
-    /** The archive that was just written takes the place of the one on the page, still unlocked. */
-    private void reopen(RewriteResult result, Optional<Secret> right, Runnable then) {
-        opening.start(
-                (listener, cancel) -> reopened(result.archive(), right),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<ArchiveReader> done) {
-                        reader.ifPresent(OpenViewModel::closeQuietly);
-                        reader = Optional.of(done.value());
-                        asked = Optional.of(result.archive());
-                        secret.ifPresent(Secret::close);
-                        secret = right;
-                        recent.opened(result.archive());
-                        viewer.clear();
-                        state.set(OpenState.NOTHING);
-                        unlocked();
-                        then.run();
-                    } else if (outcome instanceof Outcome.Failed<ArchiveReader> failed) {
-                        right.ifPresent(Secret::close);
-                        closeNow();
-                        fail(failed.cause());
-                    }
-                });
-    }
-
-    private static ArchiveReader reopened(Path archive, Optional<Secret> right) throws IOException {
-        ArchiveReader made = Archives.open(archive);
-        try {
-            if (right.isPresent()) {
-                made.unlock(right.get());
-                made.check(told -> {}, CancelToken.never());
-            }
-            return made;
-        } catch (IOException | RuntimeException e) {
-            made.close();
-            throw e;
+        @Override
+        public void failed(Throwable cause) {
+            closeNow();
+            fail(cause);
         }
     }
 
     /** Only while there is an archive. */
     public Listing listing() {
-        return reader.orElseThrow().listing();
+        return archive.orElseThrow().listing();
     }
 
     /** What everybody can read, without the password. */
     public Listing seenByAll() {
-        return reader.orElseThrow().outside();
+        return reader().outside();
     }
 
     /** Whether it is what is left of a damaged archive. */
     public boolean isSalvaged() {
-        return salvaged;
+        return archive.filter(OpenArchive::isSalvaged).isPresent();
     }
 
     public ReadOnlyObjectProperty<OpenState> state() {
@@ -525,6 +425,10 @@ public final class OpenViewModel {
 
     public ChangesModel changes() {
         return changes;
+    }
+
+    public WritingModel writing() {
+        return writing;
     }
 
     public OutsideModel outside() {

@@ -86,7 +86,7 @@ final class UnlockedView {
                         new ComparePanel(model.extract(), model::restore),
                         new ExtractReportStrip(model.extract()),
                         new PendingStrip(model.changes(), saveAs),
-                        new OutsideStrip(model.outside(), model::packOutside),
+                        new OutsideStrip(model.outside(), model.writing()::packOutside),
                         columns);
         listen();
     }

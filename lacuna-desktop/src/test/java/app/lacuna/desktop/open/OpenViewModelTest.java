@@ -332,7 +332,7 @@ class OpenViewModelTest {
         assertThat(model.changes().count().get()).isEqualTo(3);
         model.changes().undo();
         assertThat(model.changes().count().get()).isEqualTo(2);
-        model.writeChanges();
+        model.writing().write();
         assertThat(model.changes().failure().get()).isEmpty();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         assertThat(model.changes().count().get()).isZero();
@@ -349,7 +349,7 @@ class OpenViewModelTest {
         byte[] before = Files.readAllBytes(archive);
         Path other = folder.resolve("other.zip");
         model.changes().remove(List.of("dig/b.txt"));
-        model.writeChangesTo(other);
+        model.writing().writeTo(other);
         assertThat(archive).hasBinaryContent(before);
         assertThat(model.listing().archive()).isEqualTo(other);
         assertThat(model.listing().entries()).hasSize(2);
@@ -366,7 +366,7 @@ class OpenViewModelTest {
         model.relock().hint().set("not the dyke");
         assertThat(model.relock().ready().get()).as("the hint gives it away").isFalse();
         model.relock().hint().set("the other one");
-        model.relock(archive);
+        model.writing().relock(archive);
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         assertThat(model.listing().names()).isEqualTo(Names.HIDDEN);
         model.lock();
@@ -409,7 +409,7 @@ class OpenViewModelTest {
         assertThat(model.hasUnwritten()).isTrue();
         model.outside().discard("dig/b.txt");
         assertThat(openedOutside.get(1)).doesNotExist();
-        model.packOutside("dig/a.txt");
+        model.writing().packOutside("dig/a.txt");
         assertThat(model.changes().failure().get()).isEmpty();
         assertThat(model.hasUnwritten()).isFalse();
         model.view(entry("dig/a.txt"));
@@ -500,5 +500,19 @@ class OpenViewModelTest {
         model.takeOffer();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         assertThat(checked()).isEqualTo(CheckState.Kind.DAMAGED);
+    }
+
+    @Test
+    void whatMayHaveGoneWrongWithThePasswordIsSaid() {
+        model.open(archive);
+        assertThat(failureFor("hut ")).contains("begins or ends with a blank");
+        assertThat(failureFor("yht")).contains("lie elsewhere on other keyboards");
+        assertThat(failureFor("hat")).isEqualTo("This password does not open it.");
+    }
+
+    private String failureFor(String typed) {
+        model.password().set(typed);
+        model.unlock();
+        return model.failure().get().orElseThrow().what();
     }
 }

@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import javafx.scene.Node;
@@ -346,14 +347,56 @@ class OpenWindowTest extends InWindow {
     }
 
     @Test
-    void whatIsDraggedOutIsThereForTheFileManagerAndWipedLater() throws IOException, Exception {
+    void filesAreDraggedOutToAFileManagerAndWipedLater() throws Exception {
         open(Names.VISIBLE);
         clickOn("site-diary.txt").type(KeyCode.ENTER);
-        List<Path> files = open.draggedOut();
-        assertThat(files).hasSize(1);
-        assertThat(files.get(0)).hasSameBinaryContentAs(story.get(2));
+        clickOn("permit-and-landowner.pdf").type(KeyCode.ENTER);
+        Path manager = Files.createDirectory(outbox.resolve("manager"));
+        DropSink sink = DropSink.copyingTo(manager);
+        try {
+            drag("permit-and-landowner.pdf").dropTo(sink.node());
+            until(() -> Files.exists(manager.resolve("site-diary.txt")));
+        } finally {
+            sink.close();
+        }
+        assertThat(manager.resolve("site-diary.txt")).hasSameBinaryContentAs(story.get(2));
+        assertThat(manager.resolve("permit-and-landowner.pdf"))
+                .hasSameBinaryContentAs(story.get(1));
+        assertThat(privateFolders()).isNotEmpty();
         clickOn("#lock");
         until(() -> open.state().get() == OpenState.LOCKED);
-        assertThat(files.get(0)).doesNotExist();
+        assertThat(privateFolders()).isEmpty();
+    }
+
+    /** Where readable copies lie for other programs. */
+    private static List<Path> privateFolders() throws IOException {
+        String own = ".lacuna-" + ProcessHandle.current().pid() + "-";
+        List<Path> found = new ArrayList<>();
+        for (String place :
+                new String[] {
+                    System.getProperty("java.io.tmpdir"), System.getenv("XDG_RUNTIME_DIR")
+                }) {
+            if (place == null || !Files.isDirectory(Path.of(place))) {
+                continue;
+            }
+            try (Stream<Path> all = Files.list(Path.of(place))) {
+                all.filter(path -> path.getFileName().toString().startsWith(own))
+                        .forEach(found::add);
+            }
+        }
+        return found;
+    }
+
+    @Test
+    void closingTheWindowWipesCopiesInOtherPrograms() throws Exception {
+        open(Names.HIDDEN);
+        clickOn("site-diary.txt");
+        until(() -> lookup("#open-outside").query().isVisible());
+        clickOn("#open-outside");
+        until(() -> open.outside().count().get() == 1);
+        assertThat(openedOutside.get(0)).exists();
+        interact(() -> window.close());
+        assertThat(openedOutside.get(0)).doesNotExist();
+        assertThat(privateFolders()).isEmpty();
     }
 }

@@ -4,6 +4,8 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.zip.Salvage;
 import app.lacuna.base.ByteCount;
+import app.lacuna.extract.Comparison;
+import app.lacuna.extract.Comparison.Compared;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
@@ -41,7 +43,9 @@ final class ExtractCommand implements Callable<Integer> {
     private List<PathGlob> only = List.of();
 
     @Option(names = "--on-conflict", paramLabel = "RULE", converter = RuleConverter.class)
-    private ConflictRule onConflict = ConflictRule.FAIL;
+    private Rule onConflict = Rule.FAIL;
+
+    private int same;
 
     @Option(names = "--salvage")
     private boolean salvage;
@@ -93,13 +97,23 @@ final class ExtractCommand implements Callable<Integer> {
 
     private ExtractReport extract(ArchiveReader reader, List<ArchiveEntry> chosen)
             throws IOException {
-        ExtractOptions options = ExtractOptions.of(folder, onConflict);
         try (ProgressBar bar = new ProgressBar(terminal)) {
-            return new Extractor(reader, options, bar, terminal.cancel()).extract(chosen);
+            List<ArchiveEntry> wanted = chosen;
+            if (onConflict == Rule.IF_DIFFERENT) {
+                List<Compared> compared =
+                        new Comparison(reader, folder, bar, terminal.cancel()).of(chosen);
+                wanted = Comparison.differing(compared);
+                same = chosen.size() - wanted.size();
+            }
+            ExtractOptions options = ExtractOptions.of(folder, onConflict.rule);
+            return new Extractor(reader, options, bar, terminal.cancel()).extract(wanted);
         }
     }
 
     private void write(ExtractReport report) {
+        if (onConflict == Rule.IF_DIFFERENT) {
+            terminal.say(Words.text("extract.same", same));
+        }
         terminal.out()
                 .println(
                         Words.text(
@@ -137,14 +151,31 @@ final class ExtractCommand implements Callable<Integer> {
         return report.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE;
     }
 
-    private static final class RuleConverter implements ITypeConverter<ConflictRule> {
+    /** What happens where something is there already. */
+    private enum Rule {
+        SKIP(ConflictRule.SKIP),
+        OVERWRITE(ConflictRule.OVERWRITE),
+        KEEP_BOTH(ConflictRule.KEEP_BOTH),
+        /** Compared first; only what differs is overwritten. */
+        IF_DIFFERENT(ConflictRule.OVERWRITE),
+        FAIL(ConflictRule.FAIL);
+
+        private final ConflictRule rule;
+
+        Rule(ConflictRule rule) {
+            this.rule = rule;
+        }
+    }
+
+    private static final class RuleConverter implements ITypeConverter<Rule> {
         @Override
-        public ConflictRule convert(String value) {
+        public Rule convert(String value) {
             return switch (value) {
-                case "skip" -> ConflictRule.SKIP;
-                case "overwrite" -> ConflictRule.OVERWRITE;
-                case "keep-both" -> ConflictRule.KEEP_BOTH;
-                case "fail" -> ConflictRule.FAIL;
+                case "skip" -> Rule.SKIP;
+                case "overwrite" -> Rule.OVERWRITE;
+                case "keep-both" -> Rule.KEEP_BOTH;
+                case "if-different" -> Rule.IF_DIFFERENT;
+                case "fail" -> Rule.FAIL;
                 default -> throw new TypeConversionException(Words.text("extract.rules"));
             };
         }

@@ -148,4 +148,15 @@ class ChangeCommandsTest {
         assertThat(run("view", archive, "nowhere", FROM_KEY).code()).isEqualTo(2);
         assertThat(run("view", archive, "dig/levels.csv", FROM_WRONG).code()).isEqualTo(3);
     }
+
+    @Test
+    void restoringComparesFirstAndWritesOnlyWhatDiffers() throws IOException {
+        Path levels = Files.writeString(folder.resolve("dig/levels.csv"), "lost");
+        Run restored =
+                run("extract", archive, "-d", folder, "--on-conflict", "if-different", FROM_KEY);
+        assertThat(restored.code()).as(restored.err()).isZero();
+        assertThat(restored.out()).contains("1 of 1 came out");
+        assertThat(restored.err()).contains("3 entries were the same already");
+        assertThat(levels).hasContent("point;level");
+    }
 }

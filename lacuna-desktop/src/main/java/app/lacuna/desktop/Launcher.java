@@ -10,6 +10,8 @@ public final class Launcher {
 
     public static void main(String[] arguments) {
         Leftovers.start(StateFolder.ofThisUser());
+        // The PDF library keeps a list of the system's fonts: with our own things, not at home.
+        System.setProperty("pdfbox.fontcache", StateFolder.ofThisUser().toString());
         Application.launch(LacunaApp.class, arguments);
     }
 }

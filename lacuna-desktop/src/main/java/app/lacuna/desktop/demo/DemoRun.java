@@ -1,5 +1,7 @@
 package app.lacuna.desktop.demo;
 
+import app.lacuna.demo.DemoData;
+import app.lacuna.desktop.changing.ChangesModel;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.open.OpenState;
@@ -29,8 +31,8 @@ import javafx.util.Duration;
 /**
  * Brings the window into one of the scenes of the demo story, and saves a picture where one is
  * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt,
- * open-locked, open), {@code --shot=FILE}, {@code --look=light|dark}, {@code --size=WIDTHxHEIGHT},
- * {@code --view=ENDING} of the name of the file that is looked at.
+ * open-locked, open, open-changes), {@code --shot=FILE}, {@code --look=light|dark}, {@code
+ * --size=WIDTHxHEIGHT}, {@code --view=ENDING} of the name of the file that is looked at.
  */
 public final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
@@ -108,6 +110,12 @@ public final class DemoRun {
                 packIt();
                 openIt();
                 unlockAndLook();
+            }
+            case "open-changes" -> {
+                packIt();
+                openIt();
+                unlockAndLook();
+                changeSome();
             }
             default -> throw new IllegalArgumentException("no such scene: " + scene);
         }
@@ -211,6 +219,20 @@ public final class DemoRun {
                                 .findFirst()
                                 .ifPresent(open::view));
         step(() -> open.viewer().viewed().get() instanceof Viewed.Shown, () -> {});
+    }
+
+    /** Puts one file in, takes one out and gives one another name; nothing of it is written. */
+    private void changeSome() {
+        ChangesModel changes = open.changes();
+        Path diary = Path.of(arguments.get("demo")).toAbsolutePath().resolve("site-diary.txt");
+        edit(0, () -> changes.remove(List.of("site-diary.txt")));
+        edit(1, () -> changes.move("permit-and-landowner.pdf", "permit.pdf"));
+        edit(2, () -> changes.add(List.of(diary), DemoData.TRENCH));
+        step(() -> changes.count().get() == 3, () -> {});
+    }
+
+    private void edit(int before, Runnable edit) {
+        step(() -> open.changes().count().get() == before, edit);
     }
 
     /** A few steps later, so that fonts, layout and focus have come to rest. */

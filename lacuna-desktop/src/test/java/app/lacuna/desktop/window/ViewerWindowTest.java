@@ -14,6 +14,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Base64;
 import java.util.List;
 import java.util.zip.CRC32;
 import javafx.scene.Node;
@@ -54,6 +55,11 @@ class ViewerWindowTest extends InWindow {
         Files.write(
                 kinds.resolve("turned.jpg"),
                 turned(Files.readAllBytes(kinds.resolve("arrow.jpg"))));
+        // One point, lossy; these bytes are from memory.
+        Files.write(
+                kinds.resolve("dot.webp"),
+                Base64.getDecoder()
+                        .decode("UklGRiQAAABXRUJQVlA4IBgAAAAwAQCdASoBAAEAAgA0JaQAA3AA/vuUAAA="));
         Files.write(kinds.resolve("broken.png"), new byte[] {(byte) 0x89, 'P', 'N', 'G', 1, 2});
         Files.write(kinds.resolve("claims.png"), hugeClaim());
         Files.write(kinds.resolve("sheet.pdf"), pdf());
@@ -184,6 +190,9 @@ class ViewerWindowTest extends InWindow {
             assertThat(shownPicture().getImage().getWidth()).as(format).isEqualTo(300);
             until(() -> text("#viewer-detail").startsWith("300 × 200"));
         }
+
+        look("dot.webp");
+        assertThat(shownPicture().getImage().getWidth()).isEqualTo(1);
 
         look("turned.jpg");
         ImageView turned = shownPicture();

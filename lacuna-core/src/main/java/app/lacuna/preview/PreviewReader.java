@@ -2,6 +2,7 @@ package app.lacuna.preview;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.CancelToken;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
 import java.io.IOException;
@@ -18,14 +19,16 @@ public final class PreviewReader {
     private PreviewReader() {}
 
     /**
+     * @throws java.util.concurrent.CancellationException when something else is wanted
      * @throws app.lacuna.failure.DamagedArchive if the entry is not what was packed; nothing of it
      *     is given out then
      */
-    public static Preview read(ArchiveReader reader, ArchiveEntry entry) throws IOException {
+    public static Preview read(ArchiveReader reader, ArchiveEntry entry, CancelToken cancel)
+            throws IOException {
         if (entry.size() > MAX_BYTES) {
             return new Preview.TooLarge(MAX_BYTES);
         }
-        return of(EntryContents.read(reader, entry, MAX_BYTES), entry.name());
+        return of(EntryContents.read(reader, entry, MAX_BYTES, cancel), entry.name());
     }
 
     /** The same of a file on disk that is still to be packed. */

@@ -7,6 +7,7 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.archive.zip.ZipArchives;
+import app.lacuna.base.CancelToken;
 import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.failure.DamagedArchive;
@@ -196,7 +197,12 @@ class PreviewReaderTest {
         try (ArchiveReader reader = ZipArchives.open(archive);
                 Secret secret = TestTrees.secret("p")) {
             reader.unlock(secret);
-            assertThatThrownBy(() -> PreviewReader.read(reader, reader.listing().entries().get(0)))
+            assertThatThrownBy(
+                            () ->
+                                    PreviewReader.read(
+                                            reader,
+                                            reader.listing().entries().get(0),
+                                            CancelToken.never()))
                     .isInstanceOf(DamagedArchive.class);
         }
     }

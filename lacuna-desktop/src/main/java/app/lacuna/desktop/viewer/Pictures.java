@@ -23,7 +23,7 @@ final class Pictures {
     private static final int MAX_SIDE = 2400;
 
     /** A picture that claims more would take gigabytes to decode. */
-    private static final long MAX_POINTS = 250_000_000;
+    private static final long MAX_POINTS = 110_000_000;
 
     private Pictures() {}
 

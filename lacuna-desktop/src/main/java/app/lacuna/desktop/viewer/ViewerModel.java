@@ -1,6 +1,8 @@
 package app.lacuna.desktop.viewer;
 
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.base.CancelSource;
+import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.words.FailureText;
@@ -15,6 +17,8 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 /** Shows one entry from memory. The last one that was asked for wins. */
 public final class ViewerModel {
     private final Threads threads;
+    private final Object turn = new Object();
+    private CancelSource wanted = new CancelSource();
     private final ReadOnlyObjectWrapper<Viewed> viewed =
             new ReadOnlyObjectWrapper<>(new Viewed.Nothing());
 
@@ -31,14 +35,16 @@ public final class ViewerModel {
         Viewed.Reading reading = new Viewed.Reading(entry.path(), entry.name());
         viewed.set(reading);
         boolean inArchive = entry.added().isEmpty();
+        CancelSource own = new CancelSource();
+        wanted = own;
         Callable<Preview> work =
                 inArchive
-                        ? () -> PreviewReader.read(reader, entry.before().orElseThrow())
+                        ? () -> PreviewReader.read(reader, entry.before().orElseThrow(), own)
                         : () -> PreviewReader.read(entry.added().orElseThrow());
         threads.background()
                 .execute(
                         () -> {
-                            Outcome<Preview> outcome = Outcome.of(work::call);
+                            Outcome<Preview> outcome = oneAtATime(work, own);
                             boolean checked = reader.isChecked();
                             threads.ui()
                                     .execute(
@@ -47,6 +53,17 @@ public final class ViewerModel {
                                                             reading, entry, outcome, inArchive,
                                                             checked));
                         });
+    }
+
+    /** However fast the user goes through a list of large files, memory holds one of them. */
+    private Outcome<Preview> oneAtATime(Callable<Preview> work, CancelToken own) {
+        synchronized (turn) {
+            return Outcome.of(
+                    () -> {
+                        own.check();
+                        return work.call();
+                    });
+        }
     }
 
     private void ended(
@@ -92,6 +109,7 @@ public final class ViewerModel {
 
     /** Shows nothing, and overwrites what was shown. */
     public void clear() {
+        wanted.cancel();
         Viewed before = viewed.get();
         viewed.set(new Viewed.Nothing());
         if (before instanceof Viewed.Shown shown) {

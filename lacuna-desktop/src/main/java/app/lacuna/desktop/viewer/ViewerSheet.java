@@ -7,6 +7,7 @@ import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.desktop.work.Latest;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.preview.Preview;
 import java.util.function.Consumer;
@@ -31,6 +32,7 @@ public final class ViewerSheet extends VBox {
     private final Button outside;
     private final CopiedText copied;
     private final Threads threads;
+    private final Latest decoding;
     private Preview shownNow;
     private String path = "";
     private String points = "";
@@ -42,6 +44,7 @@ public final class ViewerSheet extends VBox {
             ViewerModel model, CopiedText copied, Threads threads, Consumer<String> openOutside) {
         this.copied = copied;
         this.threads = threads;
+        this.decoding = new Latest(threads);
         getStyleClass().add(Styles.SHEET);
         setId("viewer");
         name.getStyleClass().add(Styles.CARD_TITLE);
@@ -156,17 +159,9 @@ public final class ViewerSheet extends VBox {
     /** Decoded in the background; what was chosen meanwhile wins. */
     private Node picture(Viewed.Shown shown, Preview.Picture picture) {
         PictureStage pictureStage = new PictureStage(Words.text("viewer.picture", shown.name()));
-        threads.background()
-                .execute(
-                        () -> {
-                            Outcome<Pictures.Decoded> decoded =
-                                    Outcome.of(
-                                            () ->
-                                                    Pictures.decode(
-                                                            picture.bytes(),
-                                                            picture.orientation()));
-                            threads.ui().execute(() -> decoded(shown, pictureStage, decoded));
-                        });
+        decoding.run(
+                stale -> Outcome.of(() -> Pictures.decode(picture.bytes(), picture.orientation())),
+                (Outcome<Pictures.Decoded> decoded) -> decoded(shown, pictureStage, decoded));
         return pictureStage;
     }
 

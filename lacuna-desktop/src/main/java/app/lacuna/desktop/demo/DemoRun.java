@@ -10,6 +10,7 @@ import app.lacuna.desktop.pack.PackViewModel;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Window;
 import app.lacuna.desktop.viewer.Viewed;
+import app.lacuna.preview.Preview;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,6 +26,7 @@ import javafx.animation.Timeline;
 import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Labeled;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 
@@ -218,7 +220,7 @@ public final class DemoRun {
                                 .filter(entry -> entry.name().endsWith(wanted))
                                 .findFirst()
                                 .ifPresent(open::view));
-        step(() -> open.viewer().viewed().get() instanceof Viewed.Shown, () -> {});
+        step(this::isDrawn, () -> {});
     }
 
     /** Puts one file in, takes one out and gives one another name; nothing of it is written. */
@@ -233,6 +235,17 @@ public final class DemoRun {
 
     private void edit(int before, Runnable edit) {
         step(() -> open.changes().count().get() == before, edit);
+    }
+
+    /** A picture is decoded in the background; the line under it tells its points then. */
+    private boolean isDrawn() {
+        if (!(open.viewer().viewed().get() instanceof Viewed.Shown shown)) {
+            return false;
+        }
+        boolean drawn =
+                stage.getScene().lookup("#viewer-detail") instanceof Labeled detail
+                        && detail.getText().contains("×");
+        return drawn || !(shown.preview() instanceof Preview.Picture);
     }
 
     /** A few steps later, so that fonts, layout and focus have come to rest. */

@@ -7,8 +7,10 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.PathTree.Node;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyStringWrapper;
@@ -36,11 +38,13 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
 
     /**
      * @param state what is to be said of an entry beside its name
+     * @param dropped told the folder of the archive that files were dropped on, and the files
      */
     public InsideTable(
             InsideModel model,
             Consumer<PlannedEntry> view,
-            Function<PlannedEntry, Optional<StateNote>> state) {
+            Function<PlannedEntry, Optional<StateNote>> state,
+            BiConsumer<String, List<Path>> dropped) {
         this.model = model;
         this.view = view;
         setId("inside");
@@ -79,7 +83,7 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
                 .selectedItemProperty()
                 .addListener((property, before, now) -> look(now));
         addEventFilter(KeyEvent.KEY_PRESSED, this::key);
-        setRowFactory(table -> new InsideRow(model));
+        setRowFactory(table -> new InsideRow(model, dropped));
     }
 
     private static String packed(Node<PlannedEntry> node) {
@@ -191,6 +195,12 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
             model.setOpen(node, false);
             event.consume();
         }
+    }
+
+    /** The folder of the archive that the marked line is or lies in; the top without one. */
+    public String markedFolder() {
+        Node<PlannedEntry> marked = getSelectionModel().getSelectedItem();
+        return marked == null ? "" : InsideRow.folderOf(marked);
     }
 
     /** A word beside a name. */

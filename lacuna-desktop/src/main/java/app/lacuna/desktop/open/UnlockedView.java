@@ -66,7 +66,7 @@ final class UnlockedView {
         this.model = model;
         this.layer = layer;
         this.dialogs = dialogs;
-        table = new InsideTable(model.inside(), model::view, this::noteOn);
+        table = new InsideTable(model.inside(), model::view, this::noteOn, this::add);
         rename = Page.link("rename", Words.text("inside.rename"), this::rename);
         inside = insideSheet();
         ViewerSheet viewer = new ViewerSheet(model.viewer(), copied, threads, this::openOutside);
@@ -205,19 +205,13 @@ final class UnlockedView {
 
     /** Into the marked folder, or the folder that the marked file is in. */
     private void add(List<Path> files) {
-        if (!files.isEmpty() && !model.isSalvaged()) {
-            model.changes().add(files, targetFolder());
-        }
+        add(table.markedFolder(), files);
     }
 
-    private String targetFolder() {
-        Optional<PathTree.Node<PlannedEntry>> marked = inside.markedNode();
-        if (marked.isEmpty()) {
-            return "";
+    private void add(String folder, List<Path> files) {
+        if (!files.isEmpty() && !model.isSalvaged()) {
+            model.changes().add(files, folder);
         }
-        String path = marked.get().path();
-        int slash = path.lastIndexOf('/');
-        return marked.get().isFolder() ? path : path.substring(0, Math.max(0, slash));
     }
 
     /** What is ticked, or else the marked line. */

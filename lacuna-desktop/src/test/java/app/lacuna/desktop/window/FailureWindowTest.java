@@ -146,8 +146,7 @@ class FailureWindowTest extends InWindow {
         pack(Protection.TRADITIONAL);
         interact(() -> window.openArchive(archive));
         until(() -> open.state().get() == OpenState.LOCKED);
-        until(() -> lookup("#open-password").query().isFocused());
-        write("house").type(javafx.scene.input.KeyCode.ENTER);
+        typePassword("house");
         until(() -> open.failure().get().isPresent());
         assertThat(open.password().get()).isEqualTo("house");
         clickOn("#try-variants");

@@ -126,6 +126,8 @@ abstract class InWindow extends ApplicationTest {
         window.listenOn(scene, theme);
         stage.setScene(scene);
         stage.show();
+        stage.toFront();
+        stage.requestFocus(); // nobody manages the windows of a virtual display
     }
 
     @Override
@@ -182,11 +184,19 @@ abstract class InWindow extends ApplicationTest {
         interact(() -> window.openArchive(archive));
         until(() -> open.state().get() != OpenState.NOTHING);
         if (!password.isEmpty()) {
-            until(() -> open.state().get() == OpenState.LOCKED);
-            clickOn("#open-password").write(password).type(KeyCode.ENTER);
+            typePassword(password);
         }
         until(() -> open.state().get() == OpenState.UNLOCKED);
         until(() -> open.check().state().get().ended().isPresent());
+    }
+
+    /** On the locked page, whatever has the focus. */
+    void typePassword(String password) throws TimeoutException {
+        until(() -> open.state().get() == OpenState.LOCKED);
+        until(() -> lookup("#open-password").tryQuery().isPresent());
+        clickOn("#open-password");
+        press(KeyCode.CONTROL).type(KeyCode.A).release(KeyCode.CONTROL);
+        write(password).type(KeyCode.ENTER);
     }
 
     /** Looks at the file whose path ends like this. */

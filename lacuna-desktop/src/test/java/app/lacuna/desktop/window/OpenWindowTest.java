@@ -104,6 +104,21 @@ class OpenWindowTest extends InWindow {
     }
 
     @Test
+    void filesDroppedOnAFolderGoIntoIt() throws Exception {
+        open(Names.HIDDEN);
+        Path find = Files.writeString(outbox.resolve("C-108.txt"), "a stake");
+        DropSource source = DropSource.of(List.of(find));
+        try {
+            drag(source.node()).dropTo("survey");
+            until(() -> open.changes().count().get() == 1);
+        } finally {
+            source.close();
+        }
+        clickOn("#write-changes");
+        until(() -> paths().stream().anyMatch(path -> path.endsWith("survey/C-108.txt")));
+    }
+
+    @Test
     void aSlipIsFoundAndTheArchiveLocksItselfAfterAWhile() throws Exception {
         open(Names.HIDDEN);
         clickOn("#lock-time");
@@ -112,8 +127,7 @@ class OpenWindowTest extends InWindow {
         interact(() -> clock.moveOn(Duration.ofMinutes(6)));
         until(() -> open.state().get() == OpenState.LOCKED);
         assertThat(lookup("#inside").queryAll()).isEmpty();
-        until(() -> lookup("#open-password").query().isFocused());
-        write("SECOND HUT").type(KeyCode.ENTER);
+        typePassword("SECOND HUT");
         until(() -> open.failure().get().isPresent());
         picture("wrong-password");
         clickOn("#try-variants");
@@ -140,10 +154,9 @@ class OpenWindowTest extends InWindow {
         clickOn("#lock");
         until(() -> open.state().get() == OpenState.LOCKED);
         assertThat(text("#open-note")).isEqualTo("the one that burnt down");
-        until(() -> lookup("#open-password").query().isFocused());
-        write("second hut").type(KeyCode.ENTER);
+        typePassword("second hut");
         until(() -> open.failure().get().isPresent());
-        write("third hut").type(KeyCode.ENTER);
+        typePassword("third hut");
         until(() -> open.state().get() == OpenState.UNLOCKED);
     }
 
@@ -194,8 +207,7 @@ class OpenWindowTest extends InWindow {
         clickOn("#lock");
         until(() -> open.state().get() == OpenState.LOCKED);
         assertThat(copy.getParent().getParent()).doesNotExist();
-        until(() -> lookup("#open-password").query().isFocused());
-        write("second hut").type(KeyCode.ENTER);
+        typePassword("second hut");
         until(() -> open.state().get() == OpenState.UNLOCKED);
         look("site-diary.txt");
         assertThat(lookup("#viewer-text").queryAs(javafx.scene.control.TextArea.class).getText())
@@ -261,8 +273,7 @@ class OpenWindowTest extends InWindow {
         picture("damaged");
         clickOn("#salvage-open");
         until(() -> open.state().get() == OpenState.LOCKED);
-        until(() -> lookup("#open-password").query().isFocused());
-        write("hut").type(KeyCode.ENTER);
+        typePassword("hut");
         until(() -> open.state().get() == OpenState.UNLOCKED);
         assertThat(brief()).startsWith("What is left of damaged.zip");
         clickOn("#extract-all");

@@ -102,7 +102,7 @@ class WindowTest extends InWindow {
                                 .ifPresent(open::view));
         until(() -> open.viewer().viewed().get() instanceof Viewed.Shown);
         Node picture = lookup("#viewer .image-view").query();
-        assertThat(picture.getBoundsInParent().getWidth()).isGreaterThan(100);
+        until(() -> picture.getBoundsInParent().getWidth() > 100);
         assertThat(text("#viewer-detail")).contains("checksum matches");
         try (Stream<Path> all = Files.list(outbox)) {
             assertThat(all).as("nothing but the archive").hasSize(1);

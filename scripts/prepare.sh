@@ -91,7 +91,7 @@ build_if_changed() {
 # fuzz_once: every fuzz test for ten seconds, each in a Java of its own. The modules have been built.
 fuzz_once() {
   local test
-  for test in ReaderFuzzTest LayeredFuzzTest SalvageFuzzTest NameRulesFuzzTest; do
+  for test in ReaderFuzzTest LayeredFuzzTest SalvageFuzzTest KeepingFuzzTest NameRulesFuzzTest; do
     JAZZER_FUZZ=1 mvn -q -B -ntp -f "$root/pom.xml" -pl lacuna-fuzz surefire:test \
       -Dtest="$test" >"$build_dir/fuzz-$test.log" 2>&1 || {
       tail -n 60 "$build_dir/fuzz-$test.log" >&2

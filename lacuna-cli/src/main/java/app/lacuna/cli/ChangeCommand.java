@@ -5,8 +5,10 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.base.Secret;
 import app.lacuna.change.ChangePlan;
 import app.lacuna.change.PendingChanges;
+import app.lacuna.failure.NothingToPack;
 import app.lacuna.job.ChangeJob;
 import app.lacuna.job.RewriteResult;
+import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.PathGlob;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
@@ -56,16 +58,22 @@ final class ChangeCommand implements Callable<Integer> {
         if (remove.isEmpty() && rename.isEmpty() && add.isEmpty()) {
             throw new ParameterException(spec.commandLine(), Words.text("change.nothing"));
         }
+        FileSelection selection = new SelectionScanner(terminal.cancel()).scan(add);
+        Rewritten.reportLeftOut(terminal, selection.leftOut());
+        if (selection.items().isEmpty() && remove.isEmpty() && rename.isEmpty()) {
+            throw new NothingToPack(selection.leftOut().size());
+        }
         try (Unlocked unlocked = Unlocked.of(opening, terminal)) {
-            ChangePlan plan = plan(unlocked.reader());
+            ChangePlan plan = plan(unlocked.reader(), selection);
             RewriteResult result = write(plan, unlocked.password());
             Rewritten.report(terminal, result);
-            return (result.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
+            boolean complete = result.isComplete() && !selection.isIncomplete();
+            return (complete ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
         }
     }
 
     /** First out, then other names, then in: a name that was freed can be taken again. */
-    private ChangePlan plan(ArchiveReader reader) throws IOException {
+    private ChangePlan plan(ArchiveReader reader, FileSelection selection) throws IOException {
         List<ArchiveEntry> entries = reader.listing().entries();
         PendingChanges changes = new PendingChanges(entries);
         if (!remove.isEmpty()) {
@@ -74,7 +82,7 @@ final class ChangeCommand implements Callable<Integer> {
         for (Map.Entry<String, String> names : rename.entrySet()) {
             changes.move(names.getKey(), names.getValue());
         }
-        changes.put(new SelectionScanner(terminal.cancel()).scan(add).items(), into);
+        changes.put(selection.items(), into);
         return changes.plan();
     }
 

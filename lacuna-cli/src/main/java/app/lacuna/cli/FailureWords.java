@@ -35,6 +35,9 @@ final class FailureWords {
             facts.add(damaged.entry());
             return damaged.entry().isEmpty() ? "DamagedArchive" : "DamagedEntry";
         }
+        if (failure instanceof OutOfMemoryError) {
+            return "OutOfMemory";
+        }
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());
             return own.getClass().getSimpleName();

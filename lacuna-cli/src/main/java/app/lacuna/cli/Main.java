@@ -59,6 +59,11 @@ public final class Main {
                         .setErr(terminal.errWriter())
                         .setExecutionExceptionHandler(new Failures(terminal));
         line.setParameterExceptionHandler(new UsageErrors(terminal));
-        return line.execute(arguments);
+        try {
+            return line.execute(arguments);
+        } catch (OutOfMemoryError e) {
+            FailureWords.of(e).forEach(terminal::say);
+            return ExitCode.FAILED.number();
+        }
     }
 }

@@ -4,6 +4,7 @@ import app.lacuna.base.ByteCount;
 import app.lacuna.job.RewriteResult;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
+import java.util.List;
 
 /** Tells of an archive that was written anew. */
 final class Rewritten {
@@ -24,7 +25,11 @@ final class Rewritten {
                                 "pack.proved",
                                 result.proof().count(Verdict.IDENTICAL),
                                 result.proof().entries().size()));
-        for (LeftOut left : result.leftOut()) {
+        reportLeftOut(terminal, result.leftOut());
+    }
+
+    static void reportLeftOut(Terminal terminal, List<LeftOut> leftOut) {
+        for (LeftOut left : leftOut) {
             terminal.say(
                     Words.text(
                             "pack.left-out",

@@ -159,4 +159,16 @@ class ChangeCommandsTest {
         assertThat(restored.err()).contains("3 entries were the same already");
         assertThat(levels).hasContent("point;level");
     }
+
+    @Test
+    void whatIsNotThereIsSaidAndTheRestIsPutIn() {
+        Path gone = folder.resolve("gone.txt");
+        Run partly = run("change", archive, "--add", diary, gone, FROM_KEY);
+        assertThat(partly.code()).isEqualTo(6);
+        assertThat(partly.err()).contains("left out: " + gone);
+        assertThat(partly.out()).contains("1 put in");
+        Run nothing = run("change", archive, "--add", gone, FROM_KEY);
+        assertThat(nothing.code()).isEqualTo(1);
+        assertThat(nothing.out()).isEmpty();
+    }
 }

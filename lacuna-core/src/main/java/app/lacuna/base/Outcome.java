@@ -12,13 +12,16 @@ public sealed interface Outcome<T> {
 
     record Failed<T>(Throwable cause) implements Outcome<T> {}
 
-    /** Runs the work and tells how it ended. Errors of the virtual machine are not swallowed. */
+    /**
+     * Runs the work and tells how it ended. Too little memory is one of the ways; other errors of
+     * the virtual machine are not swallowed.
+     */
     static <T> Outcome<T> of(Callable<T> work) {
         try {
             return new Done<>(work.call());
         } catch (CancellationException e) {
             return new Cancelled<>();
-        } catch (Exception e) {
+        } catch (Exception | OutOfMemoryError e) {
             return new Failed<>(e);
         }
     }

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.changing;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
 import app.lacuna.change.ChangePlan;
@@ -14,6 +15,8 @@ import app.lacuna.job.RelockJob;
 import app.lacuna.job.RelockRequest;
 import app.lacuna.job.RewriteResult;
 import app.lacuna.selection.FileItem;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -39,7 +42,10 @@ public final class ChangesModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<RewriteResult>> written =
             new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<List<LeftOut>> leftOut =
+            new ReadOnlyObjectWrapper<>(List.of());
     private Optional<PendingChanges> pending = Optional.empty();
+    private volatile List<LeftOut> lastLeftOut = List.of();
 
     public ChangesModel(Threads threads) {
         editing = new UserAction(threads);
@@ -63,6 +69,7 @@ public final class ChangesModel {
 
     /** Forgets everything that was not written. */
     public void clear() {
+        leftOut.set(List.of());
         pending = Optional.empty();
         plan.set(Optional.empty());
         count.set(0);
@@ -91,6 +98,7 @@ public final class ChangesModel {
         }
         PendingChanges own = pending.get();
         failure.set(Optional.empty());
+        leftOut.set(List.of());
         written.set(Optional.empty());
         editing.start(
                 (listener, cancel) -> {
@@ -124,18 +132,24 @@ public final class ChangesModel {
      * @param folder inside the archive; empty for the top
      */
     public void add(List<Path> roots, String folder) {
-        edit(changes -> changes.put(scanned(roots), folder));
+        edit(
+                changes -> {
+                    FileSelection selection = scanned(roots);
+                    lastLeftOut = selection.leftOut();
+                    changes.put(selection.items(), folder);
+                },
+                () -> leftOut.set(lastLeftOut));
     }
 
-    private static List<FileItem> scanned(List<Path> roots) {
-        return new SelectionScanner(app.lacuna.base.CancelToken.never()).scan(roots).items();
+    private static FileSelection scanned(List<Path> roots) {
+        return new SelectionScanner(CancelToken.never()).scan(roots);
     }
 
     /** A copy that was changed outside takes the place of the entry. */
     public void replace(String path, Path copy, Runnable then) {
         edit(
                 changes -> {
-                    FileItem item = scanned(List.of(copy)).get(0);
+                    FileItem item = scanned(List.of(copy)).items().get(0);
                     changes.put(List.of(item.withPath(path)));
                 },
                 then);
@@ -194,6 +208,7 @@ public final class ChangesModel {
                 outcome -> {
                     before.ifPresent(Secret::close);
                     if (outcome instanceof Outcome.Done<RewriteResult> done) {
+                        leftOut.set(done.value().leftOut());
                         onDone.accept(done.value());
                         written.set(Optional.of(done.value()));
                     } else {
@@ -219,6 +234,11 @@ public final class ChangesModel {
     /** How many edits wait to be written. */
     public ReadOnlyIntegerProperty count() {
         return count.getReadOnlyProperty();
+    }
+
+    /** What was to be added, or written, and could not be read. */
+    public ReadOnlyObjectProperty<List<LeftOut>> leftOut() {
+        return leftOut.getReadOnlyProperty();
     }
 
     public ReadOnlyObjectProperty<Optional<FailureText>> failure() {

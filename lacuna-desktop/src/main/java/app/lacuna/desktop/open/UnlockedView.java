@@ -2,6 +2,7 @@ package app.lacuna.desktop.open;
 
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.change.PlannedEntry.State;
+import app.lacuna.desktop.changing.LeftOutLine;
 import app.lacuna.desktop.changing.OutsideStrip;
 import app.lacuna.desktop.changing.PendingStrip;
 import app.lacuna.desktop.changing.RenamePopover;
@@ -85,6 +86,7 @@ final class UnlockedView {
                         new ConflictPanel(model.extract()),
                         new ComparePanel(model.extract(), model::restore),
                         new ExtractReportStrip(model.extract()),
+                        new LeftOutLine(model.changes()),
                         new PendingStrip(model.changes(), saveAs),
                         new OutsideStrip(model.outside(), model.writing()::packOutside),
                         columns);

@@ -37,6 +37,9 @@ public record FailureText(String what, String safe, String next) {
             facts.add(damaged.entry());
             return damaged.entry().isEmpty() ? "DamagedArchive" : "DamagedEntry";
         }
+        if (failure instanceof OutOfMemoryError) {
+            return "OutOfMemory";
+        }
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());
             return own.getClass().getSimpleName();

@@ -515,4 +515,17 @@ class OpenViewModelTest {
         model.unlock();
         return model.failure().get().orElseThrow().what();
     }
+
+    @Test
+    void whatCanNotBePutInIsSaid() {
+        unlock();
+        model.changes().add(List.of(folder.resolve("gone.txt"), folder.resolve("dig/a.txt")), "x");
+        assertThat(model.changes().leftOut().get()).hasSize(1);
+        assertThat(model.changes().count().get()).isEqualTo(1);
+        model.changes().add(List.of(folder.resolve("gone.txt")), "x");
+        assertThat(model.changes().leftOut().get()).hasSize(1);
+        assertThat(model.changes().count().get()).isEqualTo(1);
+        model.changes().undo();
+        assertThat(model.changes().leftOut().get()).isEmpty();
+    }
 }

@@ -73,6 +73,20 @@ public final class BenchmarkRun {
                         3,
                         List.of()),
                 new Comparison(
+                        "take one file out and put one in, AES-256",
+                        Corpus.MIXED,
+                        Tool.Job.CHANGE,
+                        Map.of(),
+                        3,
+                        List.of(zip4j)),
+                new Comparison(
+                        "another password for all of it, AES-256",
+                        Corpus.MIXED,
+                        Tool.Job.RELOCK,
+                        Map.of(),
+                        3,
+                        List.of()),
+                new Comparison(
                         "pack, AES-256, stored",
                         Corpus.PHOTOGRAPHS,
                         Tool.Job.PACK_AES_STORED,

@@ -7,17 +7,22 @@ import app.lacuna.archive.Protection;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.change.PendingChanges;
 import app.lacuna.compression.Level;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.Extractor;
 import app.lacuna.job.Archives;
+import app.lacuna.job.ChangeJob;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
+import app.lacuna.job.RelockJob;
+import app.lacuna.job.RelockRequest;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
@@ -54,6 +59,8 @@ final class LacunaTool implements Tool {
             case PACK_HIDDEN -> pack(folder, archive, PackOptions.STANDARD.withNames(Names.HIDDEN));
             case EXTRACT_AES -> extract(archive, target);
             case PROVE -> prove(folder, archive);
+            case CHANGE -> change(archive, target);
+            case RELOCK -> relock(archive);
         }
     }
 
@@ -103,6 +110,43 @@ final class LacunaTool implements Tool {
             if (!report.archiveIsWhole()) {
                 throw new IOException("the proof failed");
             }
+        }
+    }
+
+    private static void change(Path archive, Path added) throws IOException {
+        PendingChanges changes;
+        try (ArchiveReader reader = Archives.open(archive)) {
+            changes = new PendingChanges(reader.listing().entries());
+            changes.remove(List.of(firstFile(reader)));
+        }
+        try (Secret secret = Secret.takeOver(PASSWORD.toCharArray())) {
+            changes.put(scan(added).items());
+            new ChangeJob(
+                            archive,
+                            archive,
+                            Optional.of(secret),
+                            ProgressListener.none(),
+                            CancelToken.never())
+                    .run(changes.plan());
+        }
+    }
+
+    private static String firstFile(ArchiveReader reader) {
+        return reader.listing().entries().stream()
+                .filter(entry -> entry.kind() == ItemKind.FILE)
+                .findFirst()
+                .orElseThrow()
+                .path();
+    }
+
+    private static void relock(Path archive) throws IOException {
+        RelockRequest request =
+                new RelockRequest(
+                        archive, archive, Protection.AES_256, Names.VISIBLE, Optional.empty());
+        try (Secret before = Secret.takeOver(PASSWORD.toCharArray());
+                Secret after = Secret.takeOver("another".toCharArray())) {
+            new RelockJob(request, ProgressListener.none(), CancelToken.never())
+                    .run(Optional.of(before), Optional.of(after));
         }
     }
 }

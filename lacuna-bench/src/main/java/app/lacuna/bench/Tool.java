@@ -13,7 +13,19 @@ interface Tool {
         PACK_OPEN,
         PACK_HIDDEN,
         EXTRACT_AES,
-        PROVE
+        PROVE,
+        /** Takes one file out of an archive and puts another in; Lacuna proves the result. */
+        CHANGE,
+        /** Another password for all of it, proved. */
+        RELOCK;
+
+        boolean packs() {
+            return name().startsWith("PACK");
+        }
+
+        boolean rewrites() {
+            return this == CHANGE || this == RELOCK;
+        }
     }
 
     String name();
@@ -23,7 +35,7 @@ interface Tool {
     /**
      * @param folder what to pack
      * @param archive where to, or what to extract or prove
-     * @param target where to extract to
+     * @param target where to extract to; for a change, the file to put in
      */
     void run(Job job, Path folder, Path archive, Path target) throws IOException;
 }

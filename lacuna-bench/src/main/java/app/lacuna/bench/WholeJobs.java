@@ -29,20 +29,25 @@ final class WholeJobs {
         Path files = comparison.corpus().in(folder);
         Map<String, Stopwatch> watches = new LinkedHashMap<>();
         Map<String, Long> bytes = new LinkedHashMap<>();
-        boolean packs = comparison.job().name().startsWith("PACK");
+        boolean packs = comparison.job().packs();
+        boolean rewrites = comparison.job().rewrites();
         Path shared = folder.resolve("shared.zip");
         if (!packs) {
             lacuna.run(Tool.Job.PACK_AES, files, shared, folder);
         }
         for (int run = 0; run < comparison.runs(); run++) {
             for (Tool tool : tools(comparison)) {
-                Path archive = packs ? folder.resolve("packed.zip") : shared;
+                Path archive = packs || rewrites ? folder.resolve("packed.zip") : shared;
                 Path target = folder.resolve("out");
+                if (rewrites) {
+                    Files.copy(shared, archive);
+                    Files.writeString(target, "one more file\n".repeat(1_000));
+                }
                 watches.computeIfAbsent(tool.name(), name -> new Stopwatch())
                         .time(() -> tool.run(comparison.job(), files, archive, target));
                 bytes.put(tool.name(), Files.size(archive));
                 deleteTree(target);
-                if (packs) {
+                if (packs || rewrites) {
                     Files.delete(archive);
                 }
             }

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.EnumSet;
 import java.util.Set;
 import net.lingala.zip4j.ZipFile;
+import net.lingala.zip4j.model.FileHeader;
 import net.lingala.zip4j.model.ZipParameters;
 import net.lingala.zip4j.model.enums.AesKeyStrength;
 import net.lingala.zip4j.model.enums.CompressionLevel;
@@ -21,7 +22,8 @@ final class Zip4jTool implements Tool {
 
     @Override
     public Set<Job> jobs() {
-        return EnumSet.of(Job.PACK_AES, Job.PACK_AES_STORED, Job.PACK_OPEN, Job.EXTRACT_AES);
+        return EnumSet.of(
+                Job.PACK_AES, Job.PACK_AES_STORED, Job.PACK_OPEN, Job.EXTRACT_AES, Job.CHANGE);
     }
 
     @Override
@@ -33,18 +35,40 @@ final class Zip4jTool implements Tool {
             }
             return;
         }
+        if (job == Job.CHANGE) {
+            change(archive, target, password);
+            return;
+        }
         Files.deleteIfExists(archive);
         ZipParameters parameters = new ZipParameters();
         parameters.setCompressionMethod(
                 job == Job.PACK_AES_STORED ? CompressionMethod.STORE : CompressionMethod.DEFLATE);
         parameters.setCompressionLevel(CompressionLevel.NORMAL); // zlib's 5, as "balanced"
         if (job != Job.PACK_OPEN) {
-            parameters.setEncryptFiles(true);
-            parameters.setEncryptionMethod(EncryptionMethod.AES);
-            parameters.setAesKeyStrength(AesKeyStrength.KEY_STRENGTH_256);
+            protect(parameters);
         }
         try (ZipFile zip = new ZipFile(archive.toFile(), password)) {
             zip.addFolder(folder.toFile(), parameters);
+        }
+    }
+
+    private static void protect(ZipParameters parameters) {
+        parameters.setEncryptFiles(true);
+        parameters.setEncryptionMethod(EncryptionMethod.AES);
+        parameters.setAesKeyStrength(AesKeyStrength.KEY_STRENGTH_256);
+    }
+
+    private static void change(Path archive, Path added, char[] password) throws IOException {
+        ZipParameters parameters = new ZipParameters();
+        protect(parameters);
+        try (ZipFile zip = new ZipFile(archive.toFile(), password)) {
+            for (FileHeader header : zip.getFileHeaders()) {
+                if (!header.isDirectory()) {
+                    zip.removeFile(header);
+                    break;
+                }
+            }
+            zip.addFile(added.toFile(), parameters);
         }
     }
 }

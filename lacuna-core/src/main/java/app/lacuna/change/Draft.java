@@ -143,9 +143,10 @@ final class Draft {
     }
 
     ChangePlan plan() {
-        List<PlannedEntry> all = new ArrayList<>(there.values());
+        // What will be gone comes first, so that of the same path the other one is what is seen.
+        List<PlannedEntry> all = new ArrayList<>(gone);
+        all.addAll(there.values());
         all.addAll(doubles);
-        all.addAll(gone);
         return new ChangePlan(all);
     }
 }

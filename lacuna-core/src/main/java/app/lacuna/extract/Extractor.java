@@ -101,7 +101,7 @@ public final class Extractor {
                     new Batches<>((share, bytes) -> order.submit(1, () -> write(share)));
             for (ArchiveEntry entry : ofKind(entries, false)) {
                 cancel.check();
-                EntryPath path = EntryPath.of(entry.path(), rules);
+                EntryPath path = pathOf(entry);
                 if (claims.mayCollide(options.folder(), path, entry.kind())) {
                     // What is under way has to be on disk before this one's place is decided.
                     batches.flush();
@@ -160,7 +160,7 @@ public final class Extractor {
 
     private void requireFree(List<ArchiveEntry> entries) throws TargetExists {
         for (ArchiveEntry entry : entries) {
-            EntryPath path = EntryPath.of(entry.path(), rules);
+            EntryPath path = pathOf(entry);
             if (path.refusal().isPresent() || entry.kind() == ItemKind.FOLDER) {
                 continue;
             }
@@ -172,6 +172,11 @@ public final class Extractor {
                 throw new TargetExists(target);
             }
         }
+    }
+
+    private EntryPath pathOf(ArchiveEntry entry) {
+        boolean flat = options.layout() == ExtractOptions.Layout.FLAT;
+        return EntryPath.of(flat ? entry.name() : entry.path(), rules);
     }
 
     private static List<ArchiveEntry> ofKind(List<ArchiveEntry> entries, boolean links) {
@@ -226,7 +231,7 @@ public final class Extractor {
     }
 
     private ExtractedEntry makeLink(ArchiveEntry entry) throws IOException {
-        EntryFiles.Plan plan = plan(entry, EntryPath.of(entry.path(), rules));
+        EntryFiles.Plan plan = plan(entry, pathOf(entry));
         if (!plan.isToBeWritten()) {
             return plan.result();
         }

@@ -4,6 +4,7 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
+import app.lacuna.selection.FileItem;
 import app.lacuna.staging.FileMark;
 import app.lacuna.staging.PrivateFolder;
 import java.io.IOException;
@@ -68,14 +69,13 @@ public final class OutsideCopies implements AutoCloseable {
             return known.file;
         }
         Path place = newPlace();
-        ArchiveEntry alone = atTop(entry);
         ExtractReport report =
                 new Extractor(
-                                new Renamed(reader, entry, alone),
-                                ExtractOptions.of(place, ConflictRule.FAIL),
+                                reader,
+                                ExtractOptions.of(place, ConflictRule.FAIL).flat(),
                                 ProgressListener.none(),
                                 cancel)
-                        .extract(List.of(alone));
+                        .extract(List.of(entry));
         ExtractedEntry result = report.entries().get(0);
         if (result.cause().isPresent()) {
             throw result.cause().get();
@@ -101,20 +101,6 @@ public final class OutsideCopies implements AutoCloseable {
         return newPlace();
     }
 
-    private static ArchiveEntry atTop(ArchiveEntry entry) {
-        return new ArchiveEntry(
-                entry.index(),
-                entry.name(),
-                entry.kind(),
-                entry.size(),
-                entry.packedSize(),
-                entry.modified(),
-                entry.permissions(),
-                entry.protection(),
-                entry.method(),
-                entry.checksum());
-    }
-
     /** Looks at all copies; the paths of those whose contents are no longer the entry's. */
     public synchronized Set<String> changed() throws IOException {
         Set<String> paths = new LinkedHashSet<>();
@@ -131,10 +117,22 @@ public final class OutsideCopies implements AutoCloseable {
         return Optional.ofNullable(copies.get(path)).map(copy -> copy.file);
     }
 
-    /** The change is in the archive now. */
-    public synchronized void packed(String path) throws IOException {
-        Copy copy = copies.get(path);
-        if (copy != null && Files.isRegularFile(copy.file)) {
+    /**
+     * The change is in the archive now, unless the other program has saved once more since.
+     *
+     * @param packed the copy as it was when it was packed
+     */
+    public synchronized void packed(FileItem packed) throws IOException {
+        Copy copy = copies.get(packed.path());
+        if (copy == null || !Files.isRegularFile(copy.file)) {
+            return;
+        }
+        boolean still =
+                Files.size(copy.file) == packed.size()
+                        && Files.getLastModifiedTime(copy.file)
+                                .toInstant()
+                                .equals(packed.modified());
+        if (still) {
             copy.settle();
         }
     }

@@ -11,6 +11,7 @@ import app.lacuna.archive.zip.ZipReader;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Secret;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.selection.FileItem;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -76,14 +77,28 @@ class OutsideCopiesTest {
         assertThat(copies.count()).isEqualTo(1);
     }
 
+    private static FileItem packed(Path file) {
+        return TestTrees.scan(file).items().get(0).withPath("dig/levels.csv");
+    }
+
     @Test
     void noticesAChangeAndForgetsItWhenItIsPacked() throws IOException {
         Path file = copy("dig/levels.csv");
         assertThat(copies.changed()).isEmpty();
         save(file, "changed", 1);
         assertThat(copies.changed()).containsExactly("dig/levels.csv");
-        copies.packed("dig/levels.csv");
+        copies.packed(packed(file));
         assertThat(copies.changed()).isEmpty();
+    }
+
+    @Test
+    void whatWasSavedAgainWhileItWasPackedIsStillAChange() throws IOException {
+        Path file = copy("dig/levels.csv");
+        save(file, "changed", 1);
+        FileItem packed = packed(file);
+        save(file, "changed again", 2);
+        copies.packed(packed);
+        assertThat(copies.changed()).containsExactly("dig/levels.csv");
     }
 
     @Test

@@ -12,6 +12,7 @@ import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.Extractor;
 import app.lacuna.extract.OutsideCopies;
+import app.lacuna.selection.FileItem;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -80,6 +81,13 @@ public final class OutsideModel {
                         });
     }
 
+    /** The same at once: before the copies are wiped, nothing that was just saved may be missed. */
+    public void lookNow() {
+        if (count.get() > 0) {
+            looked(Outcome.of(copies::changed));
+        }
+    }
+
     private void looked(Outcome<Set<String>> outcome) {
         looking = false;
         if (outcome instanceof Outcome.Done<Set<String>> done && count.get() > 0) {
@@ -91,14 +99,22 @@ public final class OutsideModel {
         return copies.copyOf(path);
     }
 
-    /** The change is in the archive now. */
-    public void packed(Set<String> paths) {
+    /** These are in the archive now; those of them that are our copies are no change any more. */
+    public void packed(List<FileItem> items) {
+        List<FileItem> ours =
+                items.stream()
+                        .filter(
+                                item ->
+                                        copies.copyOf(item.path())
+                                                .filter(item.source()::equals)
+                                                .isPresent())
+                        .toList();
         inBackground(
                 () -> {
-                    for (String path : paths) {
-                        copies.packed(path);
+                    for (FileItem item : ours) {
+                        copies.packed(item);
                     }
-                    return paths;
+                    return ours;
                 });
     }
 

@@ -9,14 +9,13 @@ import java.util.Optional;
 import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
-import javafx.scene.control.TableCell;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 
 /** The name of a line, as far in as it is deep, with the arrow that opens a folder. */
-final class NameCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
+final class NameCell extends LineCell {
     private static final double INDENT = 18;
 
     private final InsideModel model;
@@ -49,11 +48,8 @@ final class NameCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
         setGraphic(line);
     }
 
-    private Node<PlannedEntry> node() {
-        return getTableRow() == null ? null : getTableRow().getItem();
-    }
-
-    private void show() {
+    @Override
+    void show() {
         Node<PlannedEntry> node = node();
         line.setVisible(node != null);
         if (node == null) {
@@ -88,17 +84,5 @@ final class NameCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
         note.setText(said.map(StateNote::words).orElse(where));
         note.setTooltip(note.getText().isEmpty() ? null : new Tooltip(note.getText()));
         name.setMinWidth(note.getText().isEmpty() ? 0 : USE_PREF_SIZE); // what is said gives way
-    }
-
-    @Override
-    protected void updateItem(Node<PlannedEntry> item, boolean empty) {
-        super.updateItem(item, empty);
-        show();
-    }
-
-    @Override
-    public void updateIndex(int index) {
-        super.updateIndex(index);
-        show();
     }
 }

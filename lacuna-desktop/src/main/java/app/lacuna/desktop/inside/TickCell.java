@@ -6,10 +6,9 @@ import app.lacuna.selection.PathTree.Node;
 import javafx.beans.InvalidationListener;
 import javafx.beans.WeakInvalidationListener;
 import javafx.scene.control.CheckBox;
-import javafx.scene.control.TableCell;
 
 /** The box of a line. */
-final class TickCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
+final class TickCell extends LineCell {
     private final CheckBox box = new CheckBox();
     private final InsideModel model;
 
@@ -28,28 +27,13 @@ final class TickCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
         model.chosen().changes().addListener(new WeakInvalidationListener(changed));
     }
 
-    private Node<PlannedEntry> node() {
-        return getTableRow() == null ? null : getTableRow().getItem();
-    }
-
-    private void show() {
+    @Override
+    void show() {
         Node<PlannedEntry> node = node();
         setGraphic(node == null ? null : box);
         if (node != null) {
             box.setSelected(model.chosen().isChosen(node));
             box.setAccessibleText(Words.text("open.tick", node.name()));
         }
-    }
-
-    @Override
-    protected void updateItem(Node<PlannedEntry> item, boolean empty) {
-        super.updateItem(item, empty);
-        show();
-    }
-
-    @Override
-    public void updateIndex(int index) {
-        super.updateIndex(index);
-        show();
     }
 }

@@ -75,7 +75,7 @@ public final class OpenViewModel {
         check = new CheckModel(threads, clock);
         variants = new VariantsModel(threads);
         recent = new RecentModel(history);
-        autoLock = new AutoLockModel(recent.lockMinutes(), this::lockNow);
+        autoLock = new AutoLockModel(recent.lockMinutes(), this::lockByItself);
         autoLock.minutes()
                 .addListener((property, before, now) -> recent.keepLockMinutes(now.intValue()));
         writing =
@@ -238,7 +238,21 @@ public final class OpenViewModel {
 
     /** Whether locking would lose work: edits, or copies that were changed in other programs. */
     public boolean hasUnwritten() {
+        outside.lookNow();
+        return isHeld();
+    }
+
+    /** As far as is known without looking at every copy. */
+    private boolean isHeld() {
         return changes.count().get() > 0 || !outside.changed().get().isEmpty();
+    }
+
+    private void lockByItself() {
+        if (hasUnwritten()) {
+            autoLock.start(clock.instant());
+        } else {
+            lockNow();
+        }
     }
 
     /** Locks, unless that would lose changes: then the page asks first. */
@@ -270,7 +284,7 @@ public final class OpenViewModel {
     /** Call it every second: closes what is not used, looks at copies in other programs. */
     public void tick() {
         outside.look();
-        autoLock.tick(clock.instant(), isBusy() || hasUnwritten());
+        autoLock.tick(clock.instant(), isBusy() || isHeld());
     }
 
     /** The user has touched mouse or keyboard. */

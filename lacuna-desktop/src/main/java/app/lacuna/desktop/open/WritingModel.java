@@ -2,14 +2,16 @@ package app.lacuna.desktop.open;
 
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
+import app.lacuna.change.ChangePlan;
 import app.lacuna.desktop.changing.ChangesModel;
 import app.lacuna.desktop.changing.OutsideModel;
 import app.lacuna.desktop.changing.RelockModel;
 import app.lacuna.desktop.work.UserAction;
 import app.lacuna.job.RewriteResult;
+import app.lacuna.selection.FileItem;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Supplier;
 
 /**
@@ -77,14 +79,14 @@ public final class WritingModel {
     }
 
     private void write(Path target, Runnable then) {
-        Set<String> fromOutside = outside.changed().get();
+        List<FileItem> added = changes.plan().get().map(ChangePlan::added).orElse(List.of());
         OpenArchive archive = current.get();
         changes.write(
                 archive.path(),
                 target,
                 archive.copyOfSecret(),
                 result -> {
-                    outside.packed(fromOutside);
+                    outside.packed(added);
                     reopen(result, archive.copyOfSecret(), then);
                 });
     }

@@ -528,4 +528,52 @@ class OpenViewModelTest {
         model.changes().undo();
         assertThat(model.changes().leftOut().get()).isEmpty();
     }
+
+    @Test
+    void packingOneChangeFromOutsideLeavesTheOthersToBePacked() throws IOException {
+        unlock();
+        model.openOutside(entry("dig/a.txt"));
+        model.openOutside(entry("dig/b.txt"));
+        change(openedOutside.get(0), "corrected");
+        change(openedOutside.get(1), "corrected too");
+        model.tick();
+        model.writing().packOutside("dig/a.txt");
+        model.tick();
+        assertThat(model.outside().changed().get()).containsExactly("dig/b.txt");
+        model.lock();
+        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
+        model.writeAndLeave(() -> {});
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        model.password().set("hut");
+        model.unlock();
+        model.extractAll();
+        assertThat(folder.resolve("notes/dig/a.txt")).hasContent("corrected");
+        assertThat(folder.resolve("notes/dig/b.txt")).hasContent("corrected too");
+    }
+
+    @Test
+    void whatTakesTheNameOfSomethingRemovedIsSeen() throws IOException {
+        unlock();
+        model.changes().remove(List.of("dig/a.txt"));
+        model.changes().add(List.of(folder.resolve("dig/a.txt")), "dig");
+        assertThat(model.inside().rows().get())
+                .filteredOn(node -> node.path().equals("dig/a.txt"))
+                .singleElement()
+                .matches(node -> node.value().orElseThrow().state() == PlannedEntry.State.ADDED);
+    }
+
+    /** Between two looks, a second apart. */
+    @Test
+    void whatWasSavedAMomentAgoIsNotLostByLocking() throws IOException {
+        unlock();
+        model.openOutside(entry("dig/a.txt"));
+        change(openedOutside.get(0), "corrected");
+        model.lock();
+        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
+        assertThat(openedOutside.get(0)).hasContent("corrected");
+        model.leaving().set(Leaving.NOT);
+        model.outside().discard("dig/a.txt");
+        model.lock();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+    }
 }

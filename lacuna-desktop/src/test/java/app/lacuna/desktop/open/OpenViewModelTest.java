@@ -5,82 +5,27 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Names;
-import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.inside.Order;
 import app.lacuna.desktop.viewer.Viewed;
-import app.lacuna.desktop.window.MovableClock;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.extract.Comparison;
-import app.lacuna.job.PackJob;
-import app.lacuna.job.PackRequest;
-import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.password.Slip;
 import app.lacuna.preview.Preview;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.selection.PathTree.Node;
-import app.lacuna.selection.SelectionScanner;
-import app.lacuna.staging.StagedFile.Existing;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.FileTime;
 import java.time.Duration;
-import java.time.Instant;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.NoSuchElementException;
-import java.util.Optional;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
-class OpenViewModelTest {
-    @TempDir Path folder;
-    private Path archive;
-    private Names names = Names.VISIBLE;
-    private OpenViewModel model;
-    private final MovableClock clock = new MovableClock();
-    private final List<Path> openedOutside = new ArrayList<>();
-
-    @BeforeEach
-    void pack() throws IOException {
-        model =
-                new OpenViewModel(
-                        new Threads(Runnable::run, Runnable::run),
-                        new OpenHistory(folder.resolve("state")),
-                        openedOutside::add,
-                        clock);
-        Path dig = Files.createDirectory(folder.resolve("dig"));
-        Files.writeString(dig.resolve("a.txt"), "first");
-        Files.writeString(dig.resolve("b.txt"), "second");
-        archive = folder.resolve("notes.zip");
-        pack(Protection.AES_256);
-    }
-
-    private void pack(Protection protection) throws IOException {
-        PackRequest request =
-                new PackRequest(
-                        new SelectionScanner(CancelToken.never())
-                                .scan(List.of(folder.resolve("dig"))),
-                        archive,
-                        PackOptions.STANDARD.withProtection(protection).withNames(names),
-                        Existing.REPLACE,
-                        AfterPacking.TRUST);
-        try (Secret secret = Secret.takeOver("hut".toCharArray())) {
-            Optional<Secret> password =
-                    protection.needsPassword() ? Optional.of(secret) : Optional.empty();
-            new PackJob(request, password, ProgressListener.none(), CancelToken.never()).run();
-        }
-    }
-
+class OpenViewModelTest extends OnOpenArchive {
     @Test
     void hiddenNamesAppearWithThePasswordAndAreChecked() throws IOException {
         byte[] noise = new byte[2_000_000];
@@ -103,23 +48,6 @@ class OpenViewModelTest {
         model.extractAll();
         assertThat(model.extract().failure().get()).isPresent();
         assertThat(folder.resolve("notes")).doesNotExist();
-    }
-
-    private void unlock() {
-        model.open(archive);
-        model.password().set("hut");
-        model.unlock();
-    }
-
-    private CheckState.Kind checked() {
-        return model.check().state().get().kind();
-    }
-
-    private PlannedEntry entry(String path) {
-        return model.changes().plan().get().orElseThrow().entries().stream()
-                .filter(entry -> entry.path().equals(path))
-                .findFirst()
-                .orElseThrow();
     }
 
     @Test
@@ -202,10 +130,6 @@ class OpenViewModelTest {
         assertThat(model.viewer().viewed().get()).isInstanceOf(Viewed.Failed.class);
     }
 
-    private Node<PlannedEntry> top() {
-        return model.inside().root().get().orElseThrow().children().get(0);
-    }
-
     @Test
     void closingLeavesNoArchive() {
         unlock();
@@ -270,14 +194,6 @@ class OpenViewModelTest {
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
     }
 
-    /** As the window does: a tick every second or so. */
-    private void passMinutes(int minutes) {
-        for (int i = 0; i < minutes * 3; i++) {
-            clock.moveOn(Duration.ofSeconds(20));
-            model.tick();
-        }
-    }
-
     @Test
     void locksItselfWhenTheComputerHasSlept() {
         unlock();
@@ -306,80 +222,6 @@ class OpenViewModelTest {
     }
 
     @Test
-    void unwrittenChangesHoldItOpenAndAreAskedAbout() throws IOException {
-        unlock();
-        model.changes().remove(List.of("dig/a.txt"));
-        passMinutes(30);
-        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
-        model.lock();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        model.writeAndLeave(() -> {});
-        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
-        model.password().set("hut");
-        model.unlock();
-        assertThat(model.listing().entries()).hasSize(2);
-    }
-
-    @Test
-    void editsAreWrittenInOneGoAndTheArchiveStaysOpen() throws IOException {
-        unlock();
-        Path diary = Files.writeString(folder.resolve("diary.txt"), "rain");
-        model.changes().add(List.of(diary), "dig/notes");
-        model.changes().move("dig/a.txt", "dig/first.txt");
-        model.changes().remove(List.of("dig/b.txt"));
-        model.changes().move("dig/first.txt", "dig");
-        assertThat(model.changes().failure().get().orElseThrow().what()).contains("this name");
-        assertThat(model.changes().count().get()).isEqualTo(3);
-        model.changes().undo();
-        assertThat(model.changes().count().get()).isEqualTo(2);
-        model.writing().write();
-        assertThat(model.changes().failure().get()).isEmpty();
-        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
-        assertThat(model.changes().count().get()).isZero();
-        assertThat(model.listing().entries())
-                .extracting(ArchiveEntry::path)
-                .containsExactly("dig", "dig/first.txt", "dig/b.txt", "dig/notes/diary.txt");
-        model.view(entry("dig/notes/diary.txt"));
-        assertThat(model.viewer().viewed().get()).isInstanceOf(Viewed.Shown.class);
-    }
-
-    @Test
-    void changesCanGoIntoANewArchive() throws IOException {
-        unlock();
-        byte[] before = Files.readAllBytes(archive);
-        Path other = folder.resolve("other.zip");
-        model.changes().remove(List.of("dig/b.txt"));
-        model.writing().writeTo(other);
-        assertThat(archive).hasBinaryContent(before);
-        assertThat(model.listing().archive()).isEqualTo(other);
-        assertThat(model.listing().entries()).hasSize(2);
-    }
-
-    @Test
-    void lockedAnewItOpensWithTheNewPasswordOnly() {
-        unlock();
-        model.relock().begin(model.listing());
-        assertThat(model.relock().ready().get()).isFalse();
-        model.relock().names().set(Names.HIDDEN);
-        model.relock().password().first().set("dyke");
-        model.relock().password().second().set("dyke");
-        model.relock().hint().set("not the dyke");
-        assertThat(model.relock().ready().get()).as("the hint gives it away").isFalse();
-        model.relock().hint().set("the other one");
-        model.writing().relock(archive);
-        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
-        assertThat(model.listing().names()).isEqualTo(Names.HIDDEN);
-        model.lock();
-        assertThat(model.listing().comment()).isEqualTo("the other one");
-        model.password().set("hut");
-        model.unlock();
-        assertThat(model.failure().get()).isPresent();
-        model.password().set("dyke");
-        model.unlock();
-        assertThat(model.listing().entries()).hasSize(3);
-    }
-
-    @Test
     void aSlipOfThePasswordIsFoundAndNamed() {
         model.open(archive);
         model.password().set("HUT");
@@ -393,37 +235,6 @@ class OpenViewModelTest {
         model.tryVariants();
         assertThat(model.variants().nothingFound().get()).isTrue();
         assertThat(model.password().get()).isEqualTo("house");
-    }
-
-    @Test
-    void aCopyChangedOutsideIsPackedOrDiscardedAndWipedAtLock() throws IOException {
-        unlock();
-        model.openOutside(entry("dig/a.txt"));
-        model.openOutside(entry("dig/b.txt"));
-        Path copy = openedOutside.get(0);
-        assertThat(copy).hasContent("first");
-        change(copy, "corrected");
-        change(openedOutside.get(1), "spoiled");
-        model.tick();
-        assertThat(model.outside().changed().get()).containsExactly("dig/a.txt", "dig/b.txt");
-        assertThat(model.hasUnwritten()).isTrue();
-        model.outside().discard("dig/b.txt");
-        assertThat(openedOutside.get(1)).doesNotExist();
-        model.writing().packOutside("dig/a.txt");
-        assertThat(model.changes().failure().get()).isEmpty();
-        assertThat(model.hasUnwritten()).isFalse();
-        model.view(entry("dig/a.txt"));
-        Viewed.Shown shown = (Viewed.Shown) model.viewer().viewed().get();
-        assertThat(((Preview.Text) shown.preview()).pages().page(0)).isEqualTo("corrected");
-        assertThat(copy).exists();
-        model.lock();
-        assertThat(copy).doesNotExist();
-        assertThat(copy.getParent().getParent()).doesNotExist();
-    }
-
-    private static void change(Path file, String text) throws IOException {
-        Files.writeString(file, text);
-        Files.setLastModifiedTime(file, FileTime.from(Instant.ofEpochSecond(1_000)));
     }
 
     @Test
@@ -508,72 +319,5 @@ class OpenViewModelTest {
         assertThat(failureFor("hut ")).contains("begins or ends with a blank");
         assertThat(failureFor("yht")).contains("lie elsewhere on other keyboards");
         assertThat(failureFor("hat")).isEqualTo("This password does not open it.");
-    }
-
-    private String failureFor(String typed) {
-        model.password().set(typed);
-        model.unlock();
-        return model.failure().get().orElseThrow().what();
-    }
-
-    @Test
-    void whatCanNotBePutInIsSaid() {
-        unlock();
-        model.changes().add(List.of(folder.resolve("gone.txt"), folder.resolve("dig/a.txt")), "x");
-        assertThat(model.changes().leftOut().get()).hasSize(1);
-        assertThat(model.changes().count().get()).isEqualTo(1);
-        model.changes().add(List.of(folder.resolve("gone.txt")), "x");
-        assertThat(model.changes().leftOut().get()).hasSize(1);
-        assertThat(model.changes().count().get()).isEqualTo(1);
-        model.changes().undo();
-        assertThat(model.changes().leftOut().get()).isEmpty();
-    }
-
-    @Test
-    void packingOneChangeFromOutsideLeavesTheOthersToBePacked() throws IOException {
-        unlock();
-        model.openOutside(entry("dig/a.txt"));
-        model.openOutside(entry("dig/b.txt"));
-        change(openedOutside.get(0), "corrected");
-        change(openedOutside.get(1), "corrected too");
-        model.tick();
-        model.writing().packOutside("dig/a.txt");
-        model.tick();
-        assertThat(model.outside().changed().get()).containsExactly("dig/b.txt");
-        model.lock();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        model.writeAndLeave(() -> {});
-        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
-        model.password().set("hut");
-        model.unlock();
-        model.extractAll();
-        assertThat(folder.resolve("notes/dig/a.txt")).hasContent("corrected");
-        assertThat(folder.resolve("notes/dig/b.txt")).hasContent("corrected too");
-    }
-
-    @Test
-    void whatTakesTheNameOfSomethingRemovedIsSeen() throws IOException {
-        unlock();
-        model.changes().remove(List.of("dig/a.txt"));
-        model.changes().add(List.of(folder.resolve("dig/a.txt")), "dig");
-        assertThat(model.inside().rows().get())
-                .filteredOn(node -> node.path().equals("dig/a.txt"))
-                .singleElement()
-                .matches(node -> node.value().orElseThrow().state() == PlannedEntry.State.ADDED);
-    }
-
-    /** Between two looks, a second apart. */
-    @Test
-    void whatWasSavedAMomentAgoIsNotLostByLocking() throws IOException {
-        unlock();
-        model.openOutside(entry("dig/a.txt"));
-        change(openedOutside.get(0), "corrected");
-        model.lock();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        assertThat(openedOutside.get(0)).hasContent("corrected");
-        model.leaving().set(Leaving.NOT);
-        model.outside().discard("dig/a.txt");
-        model.lock();
-        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
     }
 }

@@ -28,6 +28,10 @@ public final class ZipReader implements ArchiveReader {
     private final EntryStreams streams;
     private final List<EntryRecord> records;
     private final Optional<EndRecord> end;
+
+    /** Asked once for each share of entries, so it is not looked for again in all of them. */
+    private final boolean needsPassword;
+
     private Unlocked unlocked;
     private volatile boolean passwordConfirmed;
 
@@ -45,6 +49,7 @@ public final class ZipReader implements ArchiveReader {
         this.end = end;
         this.source = source;
         this.listing = listing;
+        this.needsPassword = listing.needsPassword();
         this.streams = new EntryStreams(source, records);
     }
 
@@ -163,7 +168,7 @@ public final class ZipReader implements ArchiveReader {
 
     @Override
     public synchronized boolean isUnlocked() {
-        return unlocked != null || !listing.needsPassword();
+        return unlocked != null || !needsPassword;
     }
 
     /** Every entry is checked when it is read. */
@@ -205,7 +210,7 @@ public final class ZipReader implements ArchiveReader {
 
     @Override
     public void prepare(List<ArchiveEntry> next) throws IOException {
-        if (listing.needsPassword()) {
+        if (needsPassword) {
             streams.deriveAhead(next, requirePassword());
         }
     }

@@ -6,11 +6,13 @@ import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.Sealing;
 import app.lacuna.cipher.EntryKeys;
+import app.lacuna.cipher.TraditionalCipher;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.pipeline.Batches;
 import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
+import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -78,7 +80,7 @@ final class KeptEntries {
     /** What is open and stays open is copied; so are folders, which have nothing to protect. */
     private Sealing sealingOf(ArchiveEntry entry) {
         boolean open = entry.protection() == Protection.NONE;
-        boolean stays = sealing.isNone() || entry.kind() == app.lacuna.selection.ItemKind.FOLDER;
+        boolean stays = sealing.isNone() || entry.kind() == ItemKind.FOLDER;
         return open && stays ? Sealing.AS_IT_IS : how;
     }
 
@@ -192,7 +194,7 @@ final class KeptEntries {
                 record.isEncrypted()
                         ? record.aes()
                                 .map(EncryptedStart.Aes::overhead)
-                                .orElse(app.lacuna.cipher.TraditionalCipher.HEADER_BYTES)
+                                .orElse(TraditionalCipher.HEADER_BYTES)
                         : 0;
         return record.packedSize()
                 - before

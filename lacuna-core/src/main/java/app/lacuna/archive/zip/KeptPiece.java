@@ -3,6 +3,8 @@ package app.lacuna.archive.zip;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.Sealing;
+import app.lacuna.selection.ItemKind;
+import java.io.IOException;
 
 /**
  * An entry on its way from an older archive into a new one.
@@ -25,7 +27,7 @@ record KeptPiece(
     }
 
     /** The local header of the older archive, with the new name if there is one. */
-    RawHeader local(ByteSource source) throws java.io.IOException {
+    RawHeader local(ByteSource source) throws IOException {
         return renamed(RawHeader.local(source, record.headerOffset(), entry.path()));
     }
 
@@ -33,7 +35,7 @@ record KeptPiece(
         if (!kept.isMoved()) {
             return header;
         }
-        boolean folder = entry.kind() == app.lacuna.selection.ItemKind.FOLDER;
+        boolean folder = entry.kind() == ItemKind.FOLDER;
         return header.setName(folder ? kept.path() + "/" : kept.path());
     }
 }

@@ -4,6 +4,8 @@ import app.lacuna.archive.KeepingWatch;
 import app.lacuna.archive.Sealing;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.compression.ByteRun;
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.DamagedArchive;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -92,8 +94,7 @@ final class KeptShare implements Callable<List<KeptShare.Ready>> {
         byte[] data = new byte[length];
         try (SourceInput in = new SourceInput(source.source(), start, length)) {
             if (in.readNBytes(data, 0, length) < length) {
-                throw new app.lacuna.failure.DamagedArchive(
-                        app.lacuna.failure.Damage.CUT_SHORT, piece.entry().path(), start);
+                throw new DamagedArchive(Damage.CUT_SHORT, piece.entry().path(), start);
             }
         }
         return new Bytes(

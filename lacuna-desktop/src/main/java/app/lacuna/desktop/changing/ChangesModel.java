@@ -167,11 +167,13 @@ public final class ChangesModel {
      * Writes what is pending.
      *
      * @param target the archive itself, or a name that is free
+     * @param password taken over
      * @param onDone told on the interface thread when the new archive is in its place
      */
     public void write(
             Path archive, Path target, Optional<Secret> password, Consumer<RewriteResult> onDone) {
-        if (count.get() == 0) {
+        if (count.get() == 0 || writing.running().get()) {
+            password.ifPresent(Secret::close);
             return;
         }
         ChangePlan now = plan.get().orElseThrow();

@@ -214,6 +214,7 @@ public final class OpenView {
     }
 
     private void showUnlocked() {
+        unlocked.show();
         page.setWork(unlocked.node());
         showCheck();
         boolean needsPassword = model.listing().needsPassword();

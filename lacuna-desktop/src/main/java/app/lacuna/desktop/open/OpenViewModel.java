@@ -103,10 +103,15 @@ public final class OpenViewModel {
 
     /** What was offered: what still opens of it, or all of it although it claims too much. */
     public void takeOffer() {
-        Way way = offer.get() == Offer.SALVAGE ? Way.SALVAGE : Way.WITHOUT_LIMITS;
-        if (!isBusy() && offer.get() != Offer.NONE) {
-            asked.ifPresent(file -> start(file, way));
+        if (isBusy() || offer.get() == Offer.NONE) {
+            return;
         }
+        if (hasUnwritten()) {
+            leaving.set(Leaving.LOCK);
+            return;
+        }
+        Way way = offer.get() == Offer.SALVAGE ? Way.SALVAGE : Way.WITHOUT_LIMITS;
+        asked.ifPresent(file -> start(file, way));
     }
 
     private void start(Path file, Way way) {

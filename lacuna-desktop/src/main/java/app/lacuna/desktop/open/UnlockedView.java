@@ -29,6 +29,9 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.binding.BooleanBinding;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
@@ -52,6 +55,9 @@ final class UnlockedView {
     private final InsideSheet inside;
     private final Button rename;
     private final VBox node;
+
+    /** Nothing is put into what is left of a damaged archive. */
+    private final BooleanProperty fixed = new SimpleBooleanProperty();
 
     /**
      * @param saveAs asks for a name and writes the pending changes there
@@ -97,6 +103,11 @@ final class UnlockedView {
         return node;
     }
 
+    /** The archive that is open now. */
+    void show() {
+        fixed.set(model.isSalvaged());
+    }
+
     void focus() {
         table.requestFocus();
     }
@@ -137,9 +148,10 @@ final class UnlockedView {
         InsideSheet sheet =
                 new InsideSheet(model.inside(), table, new Button[] {addFiles}, rename, remove);
         DropTarget.on(sheet, this::add);
-        remove.disableProperty().bind(model.changes().writing().running());
-        rename.disableProperty()
-                .bind(sheet.markedProperty().isNull().or(model.changes().writing().running()));
+        BooleanBinding closed = fixed.or(model.changes().writing().running());
+        addFiles.disableProperty().bind(closed);
+        remove.disableProperty().bind(closed);
+        rename.disableProperty().bind(sheet.markedProperty().isNull().or(closed));
         return sheet;
     }
 

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.viewer.Viewed;
 import app.lacuna.preview.Preview;
@@ -174,5 +175,22 @@ class OpenChangesTest extends OnOpenArchive {
         model.outside().discard("dig/a.txt");
         model.lock();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+    }
+
+    @Test
+    void savingWhatCanBeSavedDoesNotLoseChangesUnasked() throws IOException {
+        byte[] noise = new byte[400_000];
+        new java.util.Random(1).nextBytes(noise);
+        Files.write(folder.resolve("dig/film.raw"), noise);
+        pack(Protection.AES_256);
+        byte[] bytes = Files.readAllBytes(archive);
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(archive, bytes);
+        unlock();
+        model.changes().remove(List.of("dig/a.txt"));
+        model.takeOffer();
+        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
+        assertThat(model.isSalvaged()).isFalse();
+        assertThat(model.changes().count().get()).isEqualTo(1);
     }
 }

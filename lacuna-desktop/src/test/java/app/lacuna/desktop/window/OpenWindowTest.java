@@ -276,6 +276,8 @@ class OpenWindowTest extends InWindow {
         typePassword("hut");
         until(() -> open.state().get() == OpenState.UNLOCKED);
         assertThat(brief()).startsWith("What is left of damaged.zip");
+        assertThat(lookup("#add-inside").query().isDisabled()).isTrue();
+        assertThat(lookup("#remove-inside").query().isDisabled()).isTrue();
         clickOn("#extract-all");
         until(() -> open.extract().report().get().isPresent());
         assertThat(open.extract().report().get().orElseThrow().cameOut()).isEqualTo(24);

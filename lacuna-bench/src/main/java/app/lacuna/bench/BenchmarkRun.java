@@ -29,7 +29,10 @@ public final class BenchmarkRun {
         Listing.Result listing = new Listing(folder).run();
         long memory =
                 Memory.peakOfPacking(Corpus.ONE_LARGE.in(folder), folder.resolve("packed.zip"));
-        Files.writeString(report, new Report(results, listing, memory, kernels).text());
+        Growth growth = new Growth(folder);
+        List<Growth.Result> grown = growth.run();
+        growth.clear();
+        Files.writeString(report, new Report(results, listing, memory, grown, kernels).text());
     }
 
     private static List<Comparison> comparisons(Path folder) throws IOException {

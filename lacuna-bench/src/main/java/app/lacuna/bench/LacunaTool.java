@@ -2,6 +2,7 @@ package app.lacuna.bench;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.CancelToken;
@@ -19,12 +20,13 @@ import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.RelockJob;
 import app.lacuna.job.RelockRequest;
+import app.lacuna.job.RewriteTarget;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.SelectionScanner;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.EnumSet;
@@ -84,9 +86,9 @@ final class LacunaTool implements Tool {
     }
 
     private static void extract(Path archive, Path target) throws IOException {
-        try (ArchiveReader reader = Archives.open(archive);
-                Secret secret = Secret.takeOver(PASSWORD.toCharArray())) {
-            reader.unlock(secret);
+        try (ArchiveReader locked = Archives.open(archive);
+                Secret secret = Secret.takeOver(PASSWORD.toCharArray());
+                OpenedArchive reader = locked.open(secret)) {
             ExtractReport report =
                     new Extractor(
                                     reader,
@@ -101,9 +103,9 @@ final class LacunaTool implements Tool {
     }
 
     private static void prove(Path folder, Path archive) throws IOException {
-        try (ArchiveReader reader = Archives.open(archive);
-                Secret secret = Secret.takeOver(PASSWORD.toCharArray())) {
-            reader.unlock(secret);
+        try (ArchiveReader locked = Archives.open(archive);
+                Secret secret = Secret.takeOver(PASSWORD.toCharArray());
+                OpenedArchive reader = locked.open(secret)) {
             ProofReport report =
                     new Proof(reader, ProgressListener.none(), CancelToken.never())
                             .against(scan(folder).items());
@@ -116,14 +118,13 @@ final class LacunaTool implements Tool {
     private static void change(Path archive, Path added) throws IOException {
         PendingChanges changes;
         try (ArchiveReader reader = Archives.open(archive)) {
-            changes = new PendingChanges(reader.listing().entries());
+            changes = new PendingChanges(reader.outside().entries());
             changes.remove(List.of(firstFile(reader)));
         }
         try (Secret secret = Secret.takeOver(PASSWORD.toCharArray())) {
             changes.put(scan(added).items());
             new ChangeJob(
-                            archive,
-                            archive,
+                            new RewriteTarget(archive, archive),
                             Optional.of(secret),
                             ProgressListener.none(),
                             CancelToken.never())
@@ -132,7 +133,7 @@ final class LacunaTool implements Tool {
     }
 
     private static String firstFile(ArchiveReader reader) {
-        return reader.listing().entries().stream()
+        return reader.outside().entries().stream()
                 .filter(entry -> entry.kind() == ItemKind.FILE)
                 .findFirst()
                 .orElseThrow()
@@ -142,7 +143,10 @@ final class LacunaTool implements Tool {
     private static void relock(Path archive) throws IOException {
         RelockRequest request =
                 new RelockRequest(
-                        archive, archive, Protection.AES_256, Names.VISIBLE, Optional.empty());
+                        RewriteTarget.inPlace(archive),
+                        Protection.AES_256,
+                        Names.VISIBLE,
+                        Optional.empty());
         try (Secret before = Secret.takeOver(PASSWORD.toCharArray());
                 Secret after = Secret.takeOver("another".toCharArray())) {
             new RelockJob(request, ProgressListener.none(), CancelToken.never())

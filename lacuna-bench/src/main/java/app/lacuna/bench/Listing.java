@@ -2,6 +2,7 @@ package app.lacuna.bench;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
@@ -11,7 +12,7 @@ import app.lacuna.job.Archives;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.selection.SelectionScanner;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -67,9 +68,9 @@ final class Listing {
 
     /** Both with the password, so that both derive keys. */
     private static void list(Path archive) throws IOException {
-        try (ArchiveReader reader = Archives.open(archive);
-                Secret secret = Secret.takeOver(LacunaTool.PASSWORD.toCharArray())) {
-            reader.unlock(secret);
+        try (ArchiveReader locked = Archives.open(archive);
+                Secret secret = Secret.takeOver(LacunaTool.PASSWORD.toCharArray());
+                OpenedArchive reader = locked.open(secret)) {
             if (reader.listing().entries().size() < 500) {
                 throw new IOException("not all is listed");
             }
@@ -77,9 +78,9 @@ final class Listing {
     }
 
     private static void check(Path archive) throws IOException {
-        try (ArchiveReader reader = Archives.open(archive);
-                Secret secret = Secret.takeOver(LacunaTool.PASSWORD.toCharArray())) {
-            reader.unlock(secret);
+        try (ArchiveReader locked = Archives.open(archive);
+                Secret secret = Secret.takeOver(LacunaTool.PASSWORD.toCharArray());
+                OpenedArchive reader = locked.open(secret)) {
             byte[] buffer = new byte[1 << 17];
             for (var entry : reader.listing().entries()) {
                 try (var in = reader.open(entry)) {

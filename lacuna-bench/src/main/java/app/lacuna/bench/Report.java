@@ -19,16 +19,19 @@ final class Report {
     private final List<WholeJobs.Result> jobs;
     private final Listing.Result listing;
     private final long memory;
+    private final List<Growth.Result> growth;
     private final Collection<RunResult> kernels;
 
     Report(
             List<WholeJobs.Result> jobs,
             Listing.Result listing,
             long memory,
+            List<Growth.Result> growth,
             Collection<RunResult> kernels) {
         this.jobs = jobs;
         this.listing = listing;
         this.memory = memory;
+        this.growth = growth;
         this.kernels = kernels;
     }
 
@@ -59,6 +62,10 @@ final class Report {
                         "%nMemory: packing and proving 1 GB in a heap of 256 MB took %s at most"
                                 + " (goal: under 400 MB).%n",
                         ByteCount.inWords(memory)));
+        page.append("\n## Growth\n\nTen times as much may take twelve times as long.\n\n");
+        page.append("| work | some | time | ten times as much | times as long |\n");
+        page.append("|---|---|---|---|---|\n");
+        growth.forEach(result -> grown(page, result));
         page.append("\n## Kernels\n\n| kernel | result |\n|---|---|\n");
         kernels.forEach(result -> kernel(page, result));
         try (InputStream notes = Report.class.getResourceAsStream("notes.md")) {
@@ -137,6 +144,19 @@ final class Report {
                                 100.0 * (own - other) / other));
             }
         }
+    }
+
+    private static void grown(StringBuilder page, Growth.Result result) {
+        double ratio = result.secondsForMore() / result.seconds();
+        page.append(
+                format(
+                        "| %s | %,d | %.1f ms | %.1f ms | %.1f%s |%n",
+                        result.title(),
+                        result.some(),
+                        result.seconds() * 1e3,
+                        result.secondsForMore() * 1e3,
+                        ratio,
+                        ratio <= 12 ? "" : ": too long"));
     }
 
     private static void kernel(StringBuilder page, RunResult result) {

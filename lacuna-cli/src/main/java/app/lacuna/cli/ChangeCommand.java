@@ -1,15 +1,16 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.base.Secret;
 import app.lacuna.change.ChangePlan;
 import app.lacuna.change.PendingChanges;
 import app.lacuna.failure.NothingToPack;
 import app.lacuna.job.ChangeJob;
 import app.lacuna.job.RewriteResult;
+import app.lacuna.job.RewriteTarget;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.PathGlob;
+import app.lacuna.selection.Root;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -40,8 +41,11 @@ final class ChangeCommand implements Callable<Integer> {
     @Option(names = "--rename", paramLabel = "A=B")
     private Map<String, String> rename = new LinkedHashMap<>();
 
+    @Option(names = "--rename-from", paramLabel = "FILE")
+    private Optional<Path> renameFrom = Optional.empty();
+
     @Option(names = "--add", paramLabel = "PATH", arity = "1..*")
-    private List<Path> add = List.of();
+    private List<String> add = List.of();
 
     @Option(names = "--into", paramLabel = "FOLDER")
     private String into = "";
@@ -49,23 +53,33 @@ final class ChangeCommand implements Callable<Integer> {
     @Option(names = "-o", paramLabel = "FILE")
     private Optional<Path> output = Optional.empty();
 
+    @Mixin private Replacing replacing;
+
+    @Option(names = "--work-in", paramLabel = "FOLDER", descriptionKey = "work-in")
+    private Optional<Path> workplace = Optional.empty();
+
     ChangeCommand(Terminal terminal) {
         this.terminal = terminal;
     }
 
     @Override
     public Integer call() throws IOException {
+        if (renameFrom.isPresent()) {
+            rename.putAll(RenameList.read(spec, renameFrom.get()));
+        }
         if (remove.isEmpty() && rename.isEmpty() && add.isEmpty()) {
             throw new ParameterException(spec.commandLine(), Words.text("change.nothing"));
         }
-        FileSelection selection = new SelectionScanner(terminal.cancel()).scan(add);
+        FileSelection selection =
+                new SelectionScanner(terminal.cancel())
+                        .scanRoots(add.stream().map(Root::typed).toList());
         Rewritten.reportLeftOut(terminal, selection.leftOut());
         if (selection.items().isEmpty() && remove.isEmpty() && rename.isEmpty()) {
             throw new NothingToPack(selection.leftOut().size());
         }
-        try (Unlocked unlocked = Unlocked.of(opening, terminal)) {
-            ChangePlan plan = plan(unlocked.reader(), selection);
-            RewriteResult result = write(plan, unlocked.password());
+        try (Opened opened = Opened.of(opening, terminal)) {
+            ChangePlan plan = plan(opened.archive().listing().entries(), selection);
+            RewriteResult result = write(plan, opened.password());
             Rewritten.report(terminal, result);
             boolean complete = result.isComplete() && !selection.isIncomplete();
             return (complete ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
@@ -73,8 +87,8 @@ final class ChangeCommand implements Callable<Integer> {
     }
 
     /** First out, then other names, then in: a name that was freed can be taken again. */
-    private ChangePlan plan(ArchiveReader reader, FileSelection selection) throws IOException {
-        List<ArchiveEntry> entries = reader.listing().entries();
+    private ChangePlan plan(List<ArchiveEntry> entries, FileSelection selection)
+            throws IOException {
         PendingChanges changes = new PendingChanges(entries);
         if (!remove.isEmpty()) {
             changes.remove(matching(entries));
@@ -101,8 +115,9 @@ final class ChangeCommand implements Callable<Integer> {
     private RewriteResult write(ChangePlan plan, Optional<Secret> password) throws IOException {
         Path target = output.orElse(opening.archive());
         try (ProgressBar bar = new ProgressBar(terminal)) {
-            return new ChangeJob(opening.archive(), target, password, bar, terminal.cancel())
-                    .run(plan);
+            RewriteTarget where =
+                    new RewriteTarget(opening.archive(), target, replacing.rule(), workplace);
+            return new ChangeJob(where, password, bar, terminal.cancel()).run(plan);
         }
     }
 }

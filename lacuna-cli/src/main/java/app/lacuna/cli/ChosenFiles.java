@@ -3,8 +3,8 @@ package app.lacuna.cli;
 import app.lacuna.selection.ExcludeRules;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.PathGlob;
+import app.lacuna.selection.Root;
 import app.lacuna.selection.SelectionScanner;
-import java.nio.file.Path;
 import java.util.List;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -12,7 +12,7 @@ import picocli.CommandLine.Parameters;
 /** Which files go in, as arguments: for packing, and for asking beforehand what it shows. */
 final class ChosenFiles {
     @Parameters(paramLabel = "PATH", arity = "1..*", descriptionKey = "chosen.path")
-    private List<Path> paths;
+    private List<String> paths;
 
     @Option(
             names = "--exclude",
@@ -33,6 +33,7 @@ final class ChosenFiles {
         if (presets.contains(Preset.JUNK)) {
             rules = rules.and(ExcludeRules.JUNK);
         }
-        return new SelectionScanner(terminal.cancel(), item -> {}, rules).scan(paths);
+        return new SelectionScanner(terminal.cancel(), item -> {}, rules)
+                .scanRoots(paths.stream().map(Root::typed).toList());
     }
 }

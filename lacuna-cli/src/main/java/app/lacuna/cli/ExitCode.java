@@ -3,7 +3,9 @@ package app.lacuna.cli;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotAnArchive;
 import app.lacuna.failure.PasswordRequired;
+import app.lacuna.failure.PasswordUnusable;
 import app.lacuna.failure.ProofFailed;
+import app.lacuna.failure.ReadOnlyTarget;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.WrongPassword;
 import java.util.concurrent.CancellationException;
@@ -34,7 +36,9 @@ enum ExitCode {
         if (failure instanceof CancellationException) {
             return CANCELLED;
         }
-        if (failure instanceof WrongPassword || failure instanceof PasswordRequired) {
+        if (failure instanceof WrongPassword
+                || failure instanceof PasswordRequired
+                || failure instanceof PasswordUnusable) {
             return PASSWORD;
         }
         if (failure instanceof DamagedArchive
@@ -42,6 +46,8 @@ enum ExitCode {
                 || failure instanceof ProofFailed) {
             return DAMAGED;
         }
-        return failure instanceof TargetExists ? WOULD_OVERWRITE : FAILED;
+        return failure instanceof TargetExists || failure instanceof ReadOnlyTarget
+                ? WOULD_OVERWRITE
+                : FAILED;
     }
 }

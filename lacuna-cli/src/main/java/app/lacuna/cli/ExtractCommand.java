@@ -1,13 +1,16 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.zip.Salvage;
+import app.lacuna.archive.zip.Salvaged;
 import app.lacuna.base.ByteCount;
 import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
+import app.lacuna.extract.ExtractOptions.Space;
+import app.lacuna.extract.ExtractOptions.Unprotected;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.extract.ExtractedEntry.Result;
@@ -47,6 +50,9 @@ final class ExtractCommand implements Callable<Integer> {
 
     private int same;
 
+    @Option(names = "--unprotected", descriptionKey = "unprotected")
+    private boolean unprotected;
+
     @Option(names = "--salvage")
     private boolean salvage;
 
@@ -60,9 +66,8 @@ final class ExtractCommand implements Callable<Integer> {
     }
 
     private int extractAll() throws IOException {
-        try (ArchiveReader reader = opening.open()) {
-            opening.unlock(reader, terminal);
-            ExtractReport report = extract(reader, chosen(reader));
+        try (Opened opened = Opened.of(opening, terminal)) {
+            ExtractReport report = extract(opened.archive(), chosen(opened.archive()));
             write(report);
             return exitCode(report).number();
         }
@@ -70,8 +75,9 @@ final class ExtractCommand implements Callable<Integer> {
 
     /** What still opens comes out; what does not is named. It is never all that there was. */
     private int salvage() throws IOException {
-        try (Salvage reader = Archives.salvage(opening.archive(), terminal.cancel())) {
-            opening.unlock(reader, terminal);
+        Salvage left = Archives.salvage(opening.archive(), opening.limits(), terminal.cancel());
+        try (Opened opened = Opened.of(opening, left, terminal)) {
+            Salvaged reader = (Salvaged) opened.archive();
             ExtractReport report = extract(reader, chosen(reader));
             write(report);
             terminal.say(
@@ -80,7 +86,7 @@ final class ExtractCommand implements Callable<Integer> {
         }
     }
 
-    private List<ArchiveEntry> chosen(ArchiveReader reader) {
+    private List<ArchiveEntry> chosen(OpenedArchive reader) {
         if (only.isEmpty()) {
             return reader.listing().entries();
         }
@@ -95,7 +101,7 @@ final class ExtractCommand implements Callable<Integer> {
         return chosen;
     }
 
-    private ExtractReport extract(ArchiveReader reader, List<ArchiveEntry> chosen)
+    private ExtractReport extract(OpenedArchive reader, List<ArchiveEntry> chosen)
             throws IOException {
         try (ProgressBar bar = new ProgressBar(terminal)) {
             List<ArchiveEntry> wanted = chosen;
@@ -105,7 +111,10 @@ final class ExtractCommand implements Callable<Integer> {
                 wanted = Comparison.differing(compared);
                 same = chosen.size() - wanted.size();
             }
-            ExtractOptions options = ExtractOptions.of(folder, onConflict.rule);
+            ExtractOptions options =
+                    ExtractOptions.of(folder, onConflict.rule)
+                            .with(unprotected ? Unprotected.TAKE_OUT : Unprotected.LEAVE)
+                            .with(salvage ? Space.FOR_EACH : Space.FOR_ALL);
             return new Extractor(reader, options, bar, terminal.cancel()).extract(wanted);
         }
     }
@@ -125,14 +134,25 @@ final class ExtractCommand implements Callable<Integer> {
         report.entries().stream()
                 .filter(entry -> entry.result() != Result.EXTRACTED)
                 .forEach(entry -> terminal.say(line(entry)));
+        report.withoutAttributes()
+                .forEach(
+                        place ->
+                                terminal.say(
+                                        Words.text(
+                                                "extract.without-attributes",
+                                                PrintableName.of(place.toString()))));
+        if (report.count(Result.UNPROTECTED) > 0) {
+            terminal.say(Words.text("extract.unprotected-next"));
+        }
+        report.stopped().ifPresent(why -> FailureWords.of(why).forEach(terminal::say));
     }
 
     private static String line(ExtractedEntry entry) {
         String path = PrintableName.of(entry.entry().path());
         String detail =
                 switch (entry.result()) {
-                    case EXTRACTED, SKIPPED -> "";
-                    case EXTRACTED_RENAMED ->
+                    case EXTRACTED, SKIPPED, UNPROTECTED, NOT_REACHED -> "";
+                    case EXTRACTED_RENAMED, EXTRACTED_ALTERED ->
                             PrintableName.of(entry.target().orElseThrow().toString());
                     case REFUSED -> Words.text("refusal." + entry.refusal().orElseThrow());
                     case DAMAGED, UNSUPPORTED, NOT_WRITTEN ->
@@ -142,7 +162,10 @@ final class ExtractCommand implements Callable<Integer> {
     }
 
     private static ExitCode exitCode(ExtractReport report) {
-        if (report.count(Result.DAMAGED) > 0) {
+        if (report.stopped().isPresent()) {
+            return ExitCode.of(report.stopped().get());
+        }
+        if (report.count(Result.DAMAGED) > 0 || report.count(Result.UNPROTECTED) > 0) {
             return ExitCode.DAMAGED;
         }
         if (report.count(Result.REFUSED) > 0) {

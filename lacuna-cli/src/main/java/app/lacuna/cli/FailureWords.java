@@ -4,6 +4,7 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
+import app.lacuna.failure.PasswordUnusable;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
@@ -22,6 +23,11 @@ final class FailureWords {
         String key = "failure." + keyOf(failure, facts);
         Object[] shown = facts.stream().map(FailureWords::shown).toArray();
         return PARTS.stream().map(part -> Words.text(key + "." + part, shown)).toList();
+    }
+
+    /** Of trouble that is no exception. */
+    static List<String> parts(String name) {
+        return PARTS.stream().map(part -> Words.text("failure." + name + "." + part)).toList();
     }
 
     /** One line for a list: only what happened. */
@@ -58,6 +64,9 @@ final class FailureWords {
     private static Object shown(Object fact) {
         if (fact instanceof LimitExceeded.Limit limit) {
             return Words.text("limit." + limit);
+        }
+        if (fact instanceof PasswordUnusable.Reason unusable) {
+            return Words.text("password.unusable." + unusable);
         }
         return fact instanceof EditRefused.Reason reason
                 ? Words.text("edit." + reason)

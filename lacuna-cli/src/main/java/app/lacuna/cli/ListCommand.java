@@ -4,6 +4,7 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.exposure.Exposure;
@@ -13,7 +14,9 @@ import java.io.IOException;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -43,40 +46,49 @@ final class ListCommand implements Callable<Integer> {
         try (ArchiveReader reader = opening.open()) {
             Opening.sayNote(reader, terminal);
             if (exposure) {
-                new ExposureText(terminal).write(Exposure.of(reader), json);
+                new ExposureText(terminal).write(Exposure.of(reader.outside()), json);
                 return ExitCode.DONE.number();
             }
-            unlockIfHelpful(reader);
-            Listing listing = reader.listing();
-            if (json) {
-                Json.object(terminal.out(), out -> writeJson(out, listing));
-            } else {
-                writeText(listing);
+            Optional<Secret> password = passwordIfHelpful(reader);
+            if (password.isEmpty()) {
+                write(reader.outside());
+                return ExitCode.DONE.number();
+            }
+            try (Secret secret = password.get();
+                    OpenedArchive opened = reader.open(secret)) {
+                if (!opened.isChecked()) {
+                    terminal.say(Words.text("list.unchecked"));
+                }
+                write(opened.listing());
             }
         }
         return ExitCode.DONE.number();
     }
 
     /** Names that are hidden need the password; others are there to be read. */
-    private void unlockIfHelpful(ArchiveReader reader) throws IOException {
-        boolean hidden = reader.listing().names() == Names.HIDDEN;
-        Optional<Secret> password =
-                opening.passwords().isGiven() || hidden
-                        ? opening.passwords().ifThereIsOne(terminal, opening.archive())
-                        : Optional.empty();
-        if (password.isPresent()) {
-            try (Secret secret = password.get()) {
-                reader.unlock(secret);
-            }
-        } else if (hidden) {
+    private Optional<Secret> passwordIfHelpful(ArchiveReader reader) throws IOException {
+        boolean hidden = reader.outside().names() == Names.HIDDEN;
+        if (!opening.passwords().isGiven() && !hidden) {
+            return Optional.empty();
+        }
+        Optional<Secret> password = opening.passwords().ifThereIsOne(terminal, opening.archive());
+        if (password.isEmpty()) {
             terminal.say(Words.text("list.hidden"));
         }
-        if (reader.isUnlocked() && !reader.isChecked()) {
-            terminal.say(Words.text("list.unchecked"));
+        return password;
+    }
+
+    private void write(Listing listing) throws IOException {
+        if (json) {
+            Json.object(terminal.out(), out -> writeJson(out, listing));
+        } else {
+            writeText(listing);
         }
     }
 
     private void writeText(Listing listing) {
+        Set<Integer> open =
+                listing.unprotected().stream().map(ArchiveEntry::index).collect(Collectors.toSet());
         for (ArchiveEntry entry : listing.entries()) {
             terminal.out()
                     .printf(
@@ -84,7 +96,11 @@ final class ListCommand implements Callable<Integer> {
                             entry.size(),
                             TIME.format(entry.modified()),
                             Words.text("protection." + entry.protection()),
-                            PrintableName.of(entry.path()) + suffix(entry));
+                            PrintableName.of(entry.path())
+                                    + suffix(entry)
+                                    + (open.contains(entry.index())
+                                            ? Words.text("list.unprotected")
+                                            : ""));
         }
         terminal.say(
                 Words.text(
@@ -92,6 +108,9 @@ final class ListCommand implements Callable<Integer> {
                         listing.entries().size(),
                         ByteCount.inWords(listing.totalBytes()),
                         ByteCount.inWords(listing.archiveBytes())));
+        if (!open.isEmpty()) {
+            terminal.say(Words.text("list.unprotected-note", open.size()));
+        }
     }
 
     private static String suffix(ArchiveEntry entry) {

@@ -1,8 +1,9 @@
 package app.lacuna.cli;
 
+import app.lacuna.clearing.Register;
 import app.lacuna.selection.SystemNames;
-import app.lacuna.staging.Leftovers;
-import app.lacuna.staging.StateFolder;
+import app.lacuna.staging.Natives;
+import app.lacuna.state.StateFolder;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
@@ -25,7 +26,8 @@ public final class Main {
         if (!SystemNames.canNameAllFiles()) {
             terminal.say(Words.text("locale"));
         }
-        Leftovers.start(StateFolder.ofThisUser());
+        Register.start(StateFolder.ofThisUser());
+        Natives.unpackInto(StateFolder.ofThisUser());
         int code = run(terminal, arguments);
         done.countDown();
         System.exit(code);
@@ -60,7 +62,12 @@ public final class Main {
                         .setExecutionExceptionHandler(new Failures(terminal));
         line.setParameterExceptionHandler(new UsageErrors(terminal));
         try {
-            return line.execute(arguments);
+            int code = line.execute(arguments);
+            if (terminal.hasLostOutput()) {
+                FailureWords.parts("OutputLost").forEach(terminal::say);
+                return code == ExitCode.DONE.number() ? ExitCode.FAILED.number() : code;
+            }
+            return code;
         } catch (OutOfMemoryError e) {
             FailureWords.of(e).forEach(terminal::say);
             return ExitCode.FAILED.number();

@@ -2,6 +2,7 @@ package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
+import app.lacuna.archive.Nested;
 import app.lacuna.base.Secret;
 import app.lacuna.job.Archives;
 import java.io.IOException;
@@ -18,6 +19,9 @@ final class Opening {
     @Option(names = "--unlimited", descriptionKey = "opening.unlimited")
     private boolean unlimited;
 
+    @Option(names = "--inside", descriptionKey = "opening.inside")
+    private boolean inside;
+
     @Mixin private PasswordSource passwords;
 
     Path archive() {
@@ -30,18 +34,16 @@ final class Opening {
 
     /** The caller closes the reader. */
     ArchiveReader open() throws IOException {
-        return Archives.open(archive, unlimited ? Limits.NONE : Limits.STANDARD);
+        return Archives.open(archive, limits(), inside ? Nested.LOOK_INSIDE : Nested.AS_A_FILE);
     }
 
-    /** Shows the note first, which everybody can read; then gets the password, if one is needed. */
-    void unlock(ArchiveReader reader, Terminal terminal) throws IOException {
-        sayNote(reader, terminal);
-        if (!reader.listing().needsPassword()) {
-            return;
-        }
-        try (Secret password = passwords.forOpening(terminal, archive)) {
-            reader.unlock(password);
-        }
+    Limits limits() {
+        return unlimited ? Limits.NONE : Limits.STANDARD;
+    }
+
+    /** The caller closes it. */
+    Secret password(Terminal terminal) throws IOException {
+        return passwords.forOpening(terminal, archive);
     }
 
     static void sayNote(ArchiveReader reader, Terminal terminal) {

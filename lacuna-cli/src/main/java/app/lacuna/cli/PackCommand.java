@@ -5,29 +5,31 @@ import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
-import app.lacuna.failure.TargetExists;
+import app.lacuna.extract.Outlook;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.proof.Verdict;
+import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
+import app.lacuna.staging.Target;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
+import picocli.CommandLine.TypeConversionException;
 
 /** lacuna pack. */
 @Command(name = "pack", sortOptions = false)
@@ -46,7 +48,7 @@ final class PackCommand implements Callable<Integer> {
     @Option(names = "--split", paramLabel = "SIZE", converter = SizeConverter.class)
     private Optional<ByteCount> split = Optional.empty();
 
-    @Option(names = "--on-existing", paramLabel = "RULE")
+    @Option(names = "--on-existing", paramLabel = "RULE", converter = OnExistingConverter.class)
     private OnExisting onExisting = OnExisting.FAIL;
 
     @Option(names = "--no-proof")
@@ -55,11 +57,21 @@ final class PackCommand implements Callable<Integer> {
     @Option(names = "--json")
     private boolean json;
 
+    @Option(names = "--work-in", paramLabel = "FOLDER")
+    private Optional<Path> workplace = Optional.empty();
+
     @Mixin private PasswordSource passwords;
 
     enum OnExisting {
-        FAIL,
-        REPLACE
+        FAIL(Existing.KEEP),
+        REPLACE(Existing.REPLACE),
+        REPLACE_EVEN_READ_ONLY(Existing.REPLACE_EVEN_READ_ONLY);
+
+        private final Existing rule;
+
+        OnExisting(Existing rule) {
+            this.rule = rule;
+        }
     }
 
     PackCommand(Terminal terminal) {
@@ -70,9 +82,7 @@ final class PackCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         PackOptions options = form.options();
         requireSplittable();
-        if (onExisting == OnExisting.FAIL && Files.exists(output, LinkOption.NOFOLLOW_LINKS)) {
-            throw new TargetExists(output);
-        }
+        Target.of(output).requireUsable(onExisting.rule); // before the password is asked for
         if (options.protection() == Protection.TRADITIONAL) {
             terminal.say(Words.text("pack.traditional"));
         }
@@ -96,7 +106,7 @@ final class PackCommand implements Callable<Integer> {
         if (split.isEmpty()) {
             return;
         }
-        if (onExisting == OnExisting.REPLACE) {
+        if (onExisting.rule.replaces()) {
             throw wrong("pack.split-replaces-nothing");
         }
         if (split.get().bytes() < VolumeNames.MIN_BYTES) {
@@ -112,17 +122,49 @@ final class PackCommand implements Callable<Integer> {
     }
 
     private PackResult pack(PackOptions options, Optional<Secret> password) throws IOException {
+        FileSelection selection = chosen.scan(terminal);
+        sayWhatWillNotComeOut(selection);
         PackRequest request =
                 new PackRequest(
-                        chosen.scan(terminal),
+                        selection,
                         output,
                         options,
                         split.map(size -> OptionalLong.of(size.bytes()))
                                 .orElse(OptionalLong.empty()),
-                        onExisting == OnExisting.REPLACE ? Existing.REPLACE : Existing.KEEP,
-                        noProof ? AfterPacking.TRUST : AfterPacking.PROVE);
+                        onExisting.rule,
+                        noProof ? AfterPacking.TRUST : AfterPacking.PROVE,
+                        workplace);
         try (ProgressBar bar = new ProgressBar(terminal)) {
             return new PackJob(request, password, bar, terminal.cancel()).run();
+        }
+    }
+
+    private void sayWhatWillNotComeOut(FileSelection selection) {
+        selection
+                .linkRoots()
+                .forEach(
+                        link ->
+                                terminal.say(
+                                        Words.text(
+                                                "pack.link-root",
+                                                PrintableName.of(link.toString()))));
+        for (Outlook.Concern concern : Outlook.of(selection)) {
+            terminal.say(
+                    Words.text(
+                            "outlook." + concern.trouble(),
+                            PrintableName.of(concern.item().path())));
+        }
+    }
+
+    private static final class OnExistingConverter implements ITypeConverter<OnExisting> {
+        @Override
+        public OnExisting convert(String value) {
+            return switch (value) {
+                case "fail" -> OnExisting.FAIL;
+                case "replace" -> OnExisting.REPLACE;
+                case "replace-even-read-only" -> OnExisting.REPLACE_EVEN_READ_ONLY;
+                default -> throw new TypeConversionException(Words.text("pack.rules"));
+            };
         }
     }
 
@@ -135,24 +177,19 @@ final class PackCommand implements Callable<Integer> {
         if (result.files().size() > 1) {
             terminal.say(Words.text("pack.parts", result.files().size()));
         }
-        for (LeftOut left : result.leftOut()) {
-            terminal.say(
-                    Words.text(
-                            "pack.left-out",
-                            PrintableName.of(left.source().toString()),
-                            Words.text("left-out." + left.reason())));
-        }
+        Rewritten.reportLeftOut(terminal, result.leftOut());
         result.renamed()
                 .forEach(
                         renamed ->
                                 terminal.say(
                                         Words.text(
-                                                "pack.renamed",
+                                                "pack.renamed." + renamed.reason(),
                                                 PrintableName.of(renamed.source().toString()),
                                                 PrintableName.of(renamed.path()))));
         result.unsteady()
                 .forEach(path -> terminal.say(Words.text("pack.unsteady", PrintableName.of(path))));
         changedSince(result);
+        Rewritten.reportKept(terminal, result.keptInstead(), result.archive());
         terminal.say(Words.text("pack.originals"));
     }
 
@@ -178,7 +215,7 @@ final class PackCommand implements Callable<Integer> {
                                 terminal.out()
                                         .println(
                                                 Words.text(
-                                                        "pack.proved",
+                                                        "pack.proved." + proof.readBack(),
                                                         proof.count(Verdict.IDENTICAL),
                                                         proof.entries().size())));
     }

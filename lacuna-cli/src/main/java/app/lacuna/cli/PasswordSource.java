@@ -2,15 +2,12 @@ package app.lacuna.cli;
 
 import app.lacuna.base.Secret;
 import app.lacuna.failure.PasswordRequired;
-import java.io.ByteArrayOutputStream;
+import app.lacuna.failure.PasswordUnusable;
+import app.lacuna.password.PasswordText;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.ByteBuffer;
-import java.nio.CharBuffer;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.Optional;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Option;
@@ -80,41 +77,22 @@ final class PasswordSource {
 
     private Secret fromPlace(Terminal terminal, Path archive) throws IOException {
         return switch (place.kind) {
-            case STDIN -> firstLine(terminal.in());
+            case STDIN -> {
+                if (!terminal.isInputGiven()) {
+                    throw new PasswordUnusable(PasswordUnusable.Reason.NO_SOURCE);
+                }
+                yield PasswordText.firstLine(terminal.in());
+            }
             case FILE -> {
                 try (InputStream in = Files.newInputStream(Path.of(place.name))) {
-                    yield firstLine(in);
+                    yield PasswordText.firstLine(in);
                 }
             }
             case ENV ->
-                    Secret.takeOver(
+                    PasswordText.of(
                             terminal.variable(place.name)
-                                    .orElseThrow(() -> new PasswordRequired(archive))
-                                    .toCharArray());
+                                    .orElseThrow(() -> new PasswordRequired(archive)));
         };
-    }
-
-    /** Up to the end of the line, as UTF-8. */
-    private static Secret firstLine(InputStream in) throws IOException {
-        WipedBytes line = new WipedBytes();
-        int next;
-        while ((next = in.read()) >= 0 && next != '\n') {
-            line.write(next);
-        }
-        CharBuffer characters = line.decode();
-        int length = characters.limit();
-        if (length > 0 && characters.get(length - 1) == '\r') {
-            length--;
-        }
-        return Secret.moveFrom(characters.array(), length);
-    }
-
-    private static final class WipedBytes extends ByteArrayOutputStream {
-        CharBuffer decode() {
-            CharBuffer characters = StandardCharsets.UTF_8.decode(ByteBuffer.wrap(buf, 0, count));
-            Arrays.fill(buf, (byte) 0);
-            return characters;
-        }
     }
 
     enum Kind {

@@ -8,6 +8,7 @@ import app.lacuna.base.Secret;
 import app.lacuna.job.RelockJob;
 import app.lacuna.job.RelockRequest;
 import app.lacuna.job.RewriteResult;
+import app.lacuna.job.RewriteTarget;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
@@ -55,6 +56,11 @@ final class RelockCommand implements Callable<Integer> {
     @Option(names = "-o", paramLabel = "FILE")
     private Optional<Path> output = Optional.empty();
 
+    @Mixin private Replacing replacing;
+
+    @Option(names = "--work-in", paramLabel = "FOLDER", descriptionKey = "work-in")
+    private Optional<Path> workplace = Optional.empty();
+
     RelockCommand(Terminal terminal) {
         this.terminal = terminal;
     }
@@ -62,14 +68,14 @@ final class RelockCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         requireSense();
-        try (Unlocked unlocked = Unlocked.of(opening, terminal)) {
-            RelockRequest request = request(unlocked.reader().listing());
-            if (keepPassword && unlocked.password().isEmpty()) {
+        try (Opened opened = Opened.of(opening, terminal)) {
+            RelockRequest request = request(opened.archive().listing());
+            if (keepPassword && opened.password().isEmpty()) {
                 throw wrong("relock.no-password-to-keep");
             }
-            Optional<Secret> after = passwordAfter(unlocked);
+            Optional<Secret> after = passwordAfter(opened);
             try {
-                RewriteResult result = write(request, unlocked.password(), after);
+                RewriteResult result = write(request, opened.password(), after);
                 Rewritten.report(terminal, result);
                 terminal.say(Words.text("relock.copies"));
                 return ExitCode.DONE.number();
@@ -108,16 +114,21 @@ final class RelockCommand implements Callable<Integer> {
         Protection after = noPassword ? Protection.NONE : cipher.orElse(usual);
         boolean hidden = hideNames || (!showNames && listing.names() == Names.HIDDEN);
         Names names = hidden && !noPassword ? Names.HIDDEN : Names.VISIBLE;
-        return new RelockRequest(
-                opening.archive(), output.orElse(opening.archive()), after, names, hint);
+        RewriteTarget where =
+                new RewriteTarget(
+                        opening.archive(),
+                        output.orElse(opening.archive()),
+                        replacing.rule(),
+                        workplace);
+        return new RelockRequest(where, after, names, hint);
     }
 
-    private Optional<Secret> passwordAfter(Unlocked unlocked) throws IOException {
+    private Optional<Secret> passwordAfter(Opened opened) throws IOException {
         if (noPassword) {
             return Optional.empty();
         }
         if (keepPassword) {
-            return unlocked.password().map(Secret::copy);
+            return opened.password().map(Secret::copy);
         }
         return Optional.of(new PasswordSource(newPassword).forPacking(terminal, opening.archive()));
     }

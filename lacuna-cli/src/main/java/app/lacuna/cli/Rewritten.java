@@ -4,7 +4,9 @@ import app.lacuna.base.ByteCount;
 import app.lacuna.job.RewriteResult;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
+import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 
 /** Tells of an archive that was written anew. */
 final class Rewritten {
@@ -22,17 +24,35 @@ final class Rewritten {
         terminal.out()
                 .println(
                         Words.text(
-                                "pack.proved",
+                                "pack.proved." + result.proof().readBack(),
                                 result.proof().count(Verdict.IDENTICAL),
                                 result.proof().entries().size()));
         reportLeftOut(terminal, result.leftOut());
+        result.unsteady()
+                .forEach(path -> terminal.say(Words.text("pack.unsteady", PrintableName.of(path))));
+        if (result.droppedBytes() > 0) {
+            terminal.say(Words.text("rewrite.dropped", ByteCount.inWords(result.droppedBytes())));
+        }
+        reportKept(terminal, result.keptInstead(), result.archive());
+    }
+
+    /** That the older archive has stayed, since the new one is not complete. */
+    static void reportKept(Terminal terminal, Optional<Path> keptInstead, Path archive) {
+        keptInstead.ifPresent(
+                kept ->
+                        terminal.say(
+                                Words.text(
+                                        "pack.kept-instead",
+                                        PrintableName.of(kept.toString()),
+                                        PrintableName.of(archive.toString()))));
     }
 
     static void reportLeftOut(Terminal terminal, List<LeftOut> leftOut) {
         for (LeftOut left : leftOut) {
+            boolean twice = left.reason() == LeftOut.Reason.ALREADY_INCLUDED;
             terminal.say(
                     Words.text(
-                            "pack.left-out",
+                            twice ? "pack.chosen-twice" : "pack.left-out",
                             PrintableName.of(left.source().toString()),
                             Words.text("left-out." + left.reason())));
         }

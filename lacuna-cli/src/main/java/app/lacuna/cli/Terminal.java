@@ -33,6 +33,16 @@ final class Terminal {
         return in;
     }
 
+    /** Whether the caller has given a standard input: what stands there otherwise is Java's own. */
+    boolean isInputGiven() {
+        return StandardInput.isGiven(in);
+    }
+
+    /** Whether something that was to be written out could not be. */
+    boolean hasLostOutput() {
+        return out.checkError();
+    }
+
     Optional<String> variable(String name) {
         return Optional.ofNullable(environment.get(name));
     }

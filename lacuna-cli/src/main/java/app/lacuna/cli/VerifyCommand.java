@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.job.VerifyJob;
 import app.lacuna.proof.ProofEntry;
 import app.lacuna.proof.ProofReport;
@@ -34,9 +34,8 @@ final class VerifyCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        try (ArchiveReader reader = opening.open()) {
-            opening.unlock(reader, terminal);
-            ProofReport report = verify(reader);
+        try (Opened opened = Opened.of(opening, terminal)) {
+            ProofReport report = verify(opened.archive());
             if (json) {
                 Json.object(
                         terminal.out(),
@@ -51,9 +50,9 @@ final class VerifyCommand implements Callable<Integer> {
         }
     }
 
-    private ProofReport verify(ArchiveReader reader) throws IOException {
+    private ProofReport verify(OpenedArchive archive) throws IOException {
         try (ProgressBar bar = new ProgressBar(terminal)) {
-            return new VerifyJob(reader, bar, terminal.cancel()).run(against);
+            return new VerifyJob(archive, bar, terminal.cancel()).run(against);
         }
     }
 
@@ -69,8 +68,13 @@ final class VerifyCommand implements Callable<Integer> {
     }
 
     private ExitCode exitCode(ProofReport report) {
-        if (report.count(Verdict.DAMAGED) > 0 || report.count(Verdict.DIFFERS) > 0) {
+        if (report.count(Verdict.DAMAGED) > 0
+                || report.count(Verdict.DIFFERS) > 0
+                || report.count(Verdict.UNPROTECTED) > 0) {
             return ExitCode.DAMAGED;
+        }
+        if (report.count(Verdict.UNSUPPORTED) > 0) {
+            return ExitCode.INCOMPLETE;
         }
         boolean same = against.isEmpty() || report.allIdentical();
         return same ? ExitCode.DONE : ExitCode.FAILED;

@@ -1,7 +1,7 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;
@@ -10,6 +10,7 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
@@ -28,16 +29,23 @@ final class ViewCommand implements Callable<Integer> {
     @Parameters(paramLabel = "ENTRY", index = "1", descriptionKey = "view.entry")
     private String path;
 
+    @Option(names = "--unprotected", descriptionKey = "unprotected")
+    private boolean unprotected;
+
     ViewCommand(Terminal terminal) {
         this.terminal = terminal;
     }
 
     @Override
     public Integer call() throws IOException {
-        try (ArchiveReader reader = opening.open()) {
-            opening.unlock(reader, terminal);
+        try (Opened opened = Opened.of(opening, terminal)) {
+            OpenedArchive reader = opened.archive();
             ArchiveEntry entry = entry(reader.listing().entries());
             reader.check(progress -> {}, terminal.cancel());
+            if (entry.standsOpen() && reader.listing().needsPassword() && !unprotected) {
+                terminal.say(Words.text("view.unprotected"));
+                return ExitCode.DAMAGED.number();
+            }
             try (InputStream in = reader.open(entry)) {
                 copy(in);
             }
@@ -62,8 +70,8 @@ final class ViewCommand implements Callable<Integer> {
         while ((count = in.read(buffer)) >= 0) {
             terminal.cancel().check();
             terminal.out().write(buffer, 0, count);
-            if (terminal.out().checkError()) {
-                break; // nobody reads any more
+            if (terminal.hasLostOutput()) {
+                break; // nobody reads any more, or there is no room: said at the end
             }
         }
         terminal.out().flush();

@@ -26,6 +26,11 @@ public record ArchiveEntry(
         String method,
         OptionalInt checksum) {
 
+    /** Whether everybody can read and change its contents. Folders have none to protect. */
+    public boolean standsOpen() {
+        return protection == Protection.NONE && kind != ItemKind.FOLDER;
+    }
+
     /** The last part of the path. */
     public String name() {
         return path.substring(path.lastIndexOf('/') + 1);

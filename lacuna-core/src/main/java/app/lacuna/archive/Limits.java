@@ -29,6 +29,14 @@ public record Limits(long entries, long ratio) {
         }
     }
 
+    /** All of it together, and each entry, which may be the only one that is taken out. */
+    public void check(Listing listing) throws LimitExceeded {
+        checkRatio(listing.totalBytes(), listing.archiveBytes());
+        for (ArchiveEntry entry : listing.entries()) {
+            checkRatio(entry.size(), entry.packedSize());
+        }
+    }
+
     /**
      * @param bytes what comes out
      * @param packed what it comes out of

@@ -1,6 +1,9 @@
 package app.lacuna.archive;
 
+import app.lacuna.base.SaturatedSum;
+import app.lacuna.selection.ItemKind;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -30,12 +33,32 @@ public record Listing(
         return new Listing(archive, archiveBytes, volumes, comment, otherNames, otherEntries);
     }
 
+    /** Never negative: what is more than a number holds is the largest there is. */
     public long totalBytes() {
-        return entries.stream().mapToLong(ArchiveEntry::size).sum();
+        return SaturatedSum.of(entries, ArchiveEntry::size);
+    }
+
+    /**
+     * Entries that stand open in an archive that has a password: whoever has the archive could have
+     * put them there, or changed them.
+     */
+    public List<ArchiveEntry> unprotected() {
+        return needsPassword()
+                ? entries.stream().filter(ArchiveEntry::standsOpen).toList()
+                : List.of();
     }
 
     public boolean needsPassword() {
         return entries.stream().anyMatch(entry -> entry.protection().needsPassword());
+    }
+
+    /** The weakest protection among the entries that have one; none if none has. */
+    public Protection weakestOfProtected() {
+        return entries.stream()
+                .map(ArchiveEntry::protection)
+                .filter(Protection::needsPassword)
+                .min(Comparator.naturalOrder())
+                .orElse(Protection.NONE);
     }
 
     /**
@@ -43,9 +66,9 @@ public record Listing(
      */
     public Protection weakestProtection() {
         return entries.stream()
-                .filter(entry -> entry.kind() != app.lacuna.selection.ItemKind.FOLDER)
+                .filter(entry -> entry.kind() != ItemKind.FOLDER)
                 .map(ArchiveEntry::protection)
-                .min(java.util.Comparator.naturalOrder())
+                .min(Comparator.naturalOrder())
                 .orElse(Protection.NONE);
     }
 }

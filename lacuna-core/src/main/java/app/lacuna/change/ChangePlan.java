@@ -1,7 +1,7 @@
 package app.lacuna.change;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.KeptEntry;
+import app.lacuna.archive.zip.KeptEntry;
 import app.lacuna.change.PlannedEntry.State;
 import app.lacuna.selection.FileItem;
 import java.util.List;
@@ -16,6 +16,14 @@ public record ChangePlan(List<PlannedEntry> entries) {
     public List<KeptEntry> kept() {
         return entries.stream()
                 .filter(entry -> entry.state() == State.UNTOUCHED || entry.state() == State.MOVED)
+                .map(entry -> new KeptEntry(entry.before().orElseThrow(), entry.path()))
+                .toList();
+    }
+
+    /** What is in the archive now under the path of something that replaces it. */
+    public List<KeptEntry> replaced() {
+        return entries.stream()
+                .filter(entry -> entry.state() == State.REPLACED)
                 .map(entry -> new KeptEntry(entry.before().orElseThrow(), entry.path()))
                 .toList();
     }

@@ -6,6 +6,7 @@ import app.lacuna.failure.EditRefused.Reason;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,10 +15,16 @@ import java.util.function.UnaryOperator;
 
 /** Applies edits one after the other to the entries of an archive. */
 final class Draft {
+    /** So many are compared one by one. */
+    private static final int FEW = 8;
+
     /**
      * What will be there, by its path; an archive that has a path twice has the later one apart.
      */
     private Map<String, PlannedEntry> there = new LinkedHashMap<>();
+
+    /** How many of them are in each folder, at any depth: also folders that only paths lead to. */
+    private Map<String, Integer> below = new HashMap<>();
 
     private final List<PlannedEntry> gone = new ArrayList<>();
     private final List<PlannedEntry> doubles = new ArrayList<>();
@@ -27,7 +34,19 @@ final class Draft {
             PlannedEntry planned = PlannedEntry.untouched(entry);
             if (there.putIfAbsent(entry.path(), planned) != null) {
                 doubles.add(planned);
+            } else {
+                countAbove(entry.path());
             }
+        }
+    }
+
+    private void countAbove(String path) {
+        int depth = 0;
+        for (int end = path.lastIndexOf('/');
+                end > 0 && depth < EntryName.MAX_DEPTH;
+                end = path.lastIndexOf('/', end - 1)) {
+            below.merge(path.substring(0, end), 1, Integer::sum);
+            depth++;
         }
     }
 
@@ -61,6 +80,15 @@ final class Draft {
     }
 
     private static boolean isAtOrBelow(String path, Set<String> tops) {
+        if (tops.size() <= FEW) {
+            for (String top : tops) {
+                boolean below = path.startsWith(top) && path.startsWith("/", top.length());
+                if (below || path.equals(top)) {
+                    return true;
+                }
+            }
+            return false;
+        }
         for (int end = path.length(); end > 0; end = path.lastIndexOf('/', end - 1)) {
             if (tops.contains(path.substring(0, end))) {
                 return true;
@@ -95,8 +123,7 @@ final class Draft {
 
     /** As an entry, or as a folder that only paths lead through. */
     private boolean isTaken(String path) {
-        return there.containsKey(path)
-                || there.keySet().stream().anyMatch(other -> other.startsWith(path + "/"));
+        return there.containsKey(path) || below.containsKey(path);
     }
 
     private void requireFolderAbove(String path) throws EditRefused {
@@ -118,6 +145,7 @@ final class Draft {
                 throw new EditRefused(Reason.OTHER_KIND, item.path());
             }
             this.there.put(item.path(), PlannedEntry.added(item));
+            countAbove(item.path());
             return;
         }
         if (folder != (there.kind() == ItemKind.FOLDER)) {
@@ -138,6 +166,8 @@ final class Draft {
             }
         }
         there = next;
+        below = new HashMap<>();
+        there.keySet().forEach(this::countAbove);
         doubles.replaceAll(change);
         doubles.removeIf(planned -> planned == null);
     }

@@ -7,10 +7,16 @@ import app.lacuna.failure.EditRefused.Reason;
 final class EntryName {
     private static final int MAX_BYTES = 65_535; // 4.4.10 of APPNOTE.TXT: a field of two bytes
 
+    /** Deeper than any file system lets a path be. */
+    static final int MAX_DEPTH = 1_000;
+
     private EntryName() {}
 
     static void requirePossible(String path) throws EditRefused {
         if (path.getBytes(java.nio.charset.StandardCharsets.UTF_8).length > MAX_BYTES) {
+            throw new EditRefused(Reason.NAME_IMPOSSIBLE, path);
+        }
+        if (path.chars().filter(letter -> letter == '/').count() >= MAX_DEPTH) {
             throw new EditRefused(Reason.NAME_IMPOSSIBLE, path);
         }
         for (String part : path.split("/", -1)) {

@@ -13,11 +13,11 @@ import java.util.List;
 public final class PendingChanges {
     private final List<ArchiveEntry> entries;
     private final List<Edit> edits = new ArrayList<>();
-    private ChangePlan plan;
+    private Draft draft;
 
     public PendingChanges(List<ArchiveEntry> entries) {
         this.entries = List.copyOf(entries);
-        this.plan = new Draft(this.entries).plan();
+        this.draft = new Draft(this.entries);
     }
 
     /** With everything that is in them, where they are folders. */
@@ -27,9 +27,10 @@ public final class PendingChanges {
 
     /** Renames, or moves into another folder; a folder takes everything in it along. */
     public void move(String from, String to) throws EditRefused {
-        if (!from.equals(to)) {
-            add(new Edit.Move(from, to));
+        if (from.equals(to)) {
+            throw new EditRefused(EditRefused.Reason.SAME_NAME, to);
         }
+        add(new Edit.Move(from, to));
     }
 
     /** Adds; a file whose path is taken replaces what is there. */
@@ -50,21 +51,25 @@ public final class PendingChanges {
     }
 
     private void add(Edit edit) throws EditRefused {
-        edits.add(edit);
         try {
-            plan = planned();
+            draft.apply(edit);
+            edits.add(edit);
         } catch (EditRefused e) {
-            edits.remove(edits.size() - 1);
+            draft = drafted(); // part of the edit may have been made
             throw e;
         }
     }
 
-    private ChangePlan planned() throws EditRefused {
-        Draft draft = new Draft(entries);
-        for (Edit edit : edits) {
-            draft.apply(edit);
+    private Draft drafted() {
+        Draft again = new Draft(entries);
+        try {
+            for (Edit edit : edits) {
+                again.apply(edit);
+            }
+        } catch (EditRefused e) {
+            throw new IllegalStateException("what was possible before still is", e);
         }
-        return draft.plan();
+        return again;
     }
 
     /** Takes the last edit back. Does nothing if there is none. */
@@ -73,16 +78,12 @@ public final class PendingChanges {
             return;
         }
         edits.remove(edits.size() - 1);
-        try {
-            plan = planned();
-        } catch (EditRefused e) {
-            throw new IllegalStateException("what was possible before still is", e);
-        }
+        draft = drafted();
     }
 
     public void clear() {
         edits.clear();
-        plan = new Draft(entries).plan();
+        draft = new Draft(entries);
     }
 
     public boolean isEmpty() {
@@ -95,6 +96,6 @@ public final class PendingChanges {
     }
 
     public ChangePlan plan() {
-        return plan;
+        return draft.plan();
     }
 }

@@ -1,5 +1,6 @@
 package app.lacuna.compression;
 
+import java.io.OutputStream;
 import java.util.Arrays;
 
 /** Bytes in an array that grows; what is valid goes from 0 to {@link #length}. */
@@ -40,8 +41,35 @@ public final class ByteRun {
 
     void ensureRoom() {
         if (room() < 64) {
-            bytes = Arrays.copyOf(bytes, bytes.length * 2);
+            grow(bytes.length * 2);
         }
+    }
+
+    /** What it grows out of is wiped. */
+    private void grow(int capacity) {
+        byte[] larger = new byte[capacity];
+        System.arraycopy(bytes, 0, larger, 0, length);
+        wipe();
+        bytes = larger;
+    }
+
+    /** Appends what is written to it. */
+    public OutputStream asStream() {
+        return new OutputStream() {
+            @Override
+            public void write(int one) {
+                write(new byte[] {(byte) one}, 0, 1);
+            }
+
+            @Override
+            public void write(byte[] from, int offset, int count) {
+                if (room() < count) {
+                    grow(Math.max(bytes.length * 2, length + count));
+                }
+                System.arraycopy(from, offset, bytes, length, count);
+                length += count;
+            }
+        };
     }
 
     void added(int count) {

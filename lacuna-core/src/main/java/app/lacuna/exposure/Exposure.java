@@ -1,7 +1,6 @@
 package app.lacuna.exposure;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
@@ -63,15 +62,21 @@ public record Exposure(
                 OptionalLong.empty(),
                 options.note(),
                 entries,
-                new Form(protection, hidden, split, Set.of(method)));
+                new ReachFactors(protection, hidden, split, Set.of(method)));
     }
 
     /** Of a finished archive, whether or not it is unlocked. */
-    public static Exposure of(ArchiveReader reader) {
-        Listing seen = reader.outside();
+    public static Exposure of(Listing seen) {
+        return of(seen, seen);
+    }
+
+    /**
+     * @param known what is known of the inside, which decides who can open it
+     */
+    public static Exposure of(Listing seen, Listing known) {
         Protection weakest = seen.weakestProtection();
         Set<String> methods =
-                reader.listing().entries().stream()
+                known.entries().stream()
                         .map(ArchiveEntry::method)
                         .collect(java.util.stream.Collectors.toSet());
         return of(
@@ -79,11 +84,16 @@ public record Exposure(
                 OptionalLong.of(seen.archiveBytes()),
                 seen.comment(),
                 seen.entries().stream().map(Exposure::seen).toList(),
-                new Form(weakest, seen.names() == Names.HIDDEN, seen.volumes() > 1, methods));
+                new ReachFactors(
+                        weakest, seen.names() == Names.HIDDEN, seen.volumes() > 1, methods));
     }
 
     private static Exposure of(
-            String name, OptionalLong bytes, String note, List<SeenEntry> entries, Form form) {
+            String name,
+            OptionalLong bytes,
+            String note,
+            List<SeenEntry> entries,
+            ReachFactors form) {
         return new Exposure(
                 name,
                 bytes,
@@ -124,7 +134,7 @@ public record Exposure(
                 entry.checksum().isPresent() && entry.kind() != ItemKind.FOLDER);
     }
 
-    private static Set<Readable> readable(Form form, List<SeenEntry> entries, String note) {
+    private static Set<Readable> readable(ReachFactors form, List<SeenEntry> entries, String note) {
         Set<Readable> readable = EnumSet.of(Readable.ARCHIVE_NAME, Readable.ARCHIVE_SIZE);
         if (!note.isEmpty()) {
             readable.add(Readable.NOTE);
@@ -150,7 +160,7 @@ public record Exposure(
     }
 
     /** The authentication code of an entry covers its contents and nothing else. */
-    private static Set<Changeable> changeable(Form form) {
+    private static Set<Changeable> changeable(ReachFactors form) {
         Set<Changeable> changeable = EnumSet.of(Changeable.ARCHIVE_NAME, Changeable.NOTE);
         if (form.hidden()) {
             return changeable;

@@ -1,12 +1,14 @@
 package app.lacuna.extract;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.EntrySequence;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Links;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Stage;
-import app.lacuna.failure.PasswordRequired;
 import app.lacuna.pipeline.Batches;
 import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
@@ -19,6 +21,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Holds entries against what is in a folder already, byte for byte and on all processors, so that
@@ -27,7 +30,7 @@ import java.util.List;
 public final class Comparison {
     private static final int BUFFER_BYTES = 1 << 16;
 
-    private final ArchiveReader reader;
+    private final OpenedArchive reader;
     private final Path folder;
     private final ProgressListener listener;
     private final CancelToken cancel;
@@ -44,7 +47,7 @@ public final class Comparison {
     public record Compared(ArchiveEntry entry, State state) {}
 
     public Comparison(
-            ArchiveReader reader, Path folder, ProgressListener listener, CancelToken cancel) {
+            OpenedArchive reader, Path folder, ProgressListener listener, CancelToken cancel) {
         this.reader = reader;
         this.folder = folder.toAbsolutePath();
         this.listener = listener;
@@ -53,11 +56,8 @@ public final class Comparison {
 
     /** In the order of the entries. */
     public List<Compared> of(List<ArchiveEntry> entries) throws IOException {
-        if (!reader.isUnlocked()) {
-            throw new PasswordRequired(reader.listing().archive());
-        }
         reader.check(listener, cancel);
-        long bytes = entries.stream().mapToLong(ArchiveEntry::size).sum();
+        long bytes = SaturatedSum.of(entries, ArchiveEntry::size);
         ProgressMeter meter = new ProgressMeter(listener, Stage.COMPARING, bytes, entries.size());
         List<Compared> results = new ArrayList<>(entries.size());
         try (Workers workers = Workers.start();
@@ -88,17 +88,23 @@ public final class Comparison {
             throws IOException {
         NamingRules rules = NamingRules.of(folder);
         List<Compared> results = new ArrayList<>(share.size());
-        for (ArchiveEntry entry : share) {
-            cancel.check();
-            meter.startItem(entry.path());
-            results.add(new Compared(entry, state(entry, EntryPath.of(entry.path(), rules))));
-            meter.addBytes(entry.size());
-            meter.itemDone();
+        try (EntrySequence sequence = reader.sequence(share)) {
+            for (Optional<ArchiveEntry> next = sequence.next();
+                    next.isPresent();
+                    next = sequence.next()) {
+                ArchiveEntry entry = next.get();
+                cancel.check();
+                meter.startItem(entry.path());
+                EntryPath path = EntryPath.of(entry.path(), rules);
+                results.add(new Compared(entry, state(entry, path, sequence)));
+                meter.addBytes(entry.size());
+                meter.itemDone();
+            }
         }
         return results;
     }
 
-    private State state(ArchiveEntry entry, EntryPath path) {
+    private State state(ArchiveEntry entry, EntryPath path, EntrySequence sequence) {
         if (path.refusal().isPresent()) {
             return State.UNKNOWN;
         }
@@ -110,21 +116,21 @@ public final class Comparison {
             return State.NEW;
         }
         return switch (entry.kind()) {
-            case FOLDER -> isFolder(target) ? State.SAME : State.CHANGED;
-            case LINK -> Files.isSymbolicLink(target) ? sameLink(entry, target) : State.CHANGED;
+            case FOLDER -> Links.isFolder(target) ? State.SAME : State.CHANGED;
+            case LINK ->
+                    Files.isSymbolicLink(target)
+                            ? sameLink(entry, target, sequence)
+                            : State.CHANGED;
             case FILE ->
                     Files.isRegularFile(target, LinkOption.NOFOLLOW_LINKS)
-                            ? sameFile(entry, target)
+                            ? sameFile(entry, target, sequence)
                             : State.CHANGED;
         };
     }
 
-    private static boolean isFolder(Path target) {
-        return Files.isDirectory(target, LinkOption.NOFOLLOW_LINKS);
-    }
-
-    private State sameLink(ArchiveEntry entry, Path target) {
-        try (InputStream in = reader.open(entry)) {
+    private static State sameLink(ArchiveEntry entry, Path target, EntrySequence sequence) {
+        try {
+            InputStream in = sequence.contents();
             byte[] there =
                     Files.readSymbolicLink(target).toString().getBytes(StandardCharsets.UTF_8);
             return LinkTarget.read(in, entry).filter(told -> Arrays.equals(told, there)).isPresent()
@@ -135,7 +141,7 @@ public final class Comparison {
         }
     }
 
-    private State sameFile(ArchiveEntry entry, Path target) {
+    private State sameFile(ArchiveEntry entry, Path target, EntrySequence sequence) {
         try {
             if (Files.size(target) != entry.size()) {
                 return State.CHANGED;
@@ -143,9 +149,8 @@ public final class Comparison {
         } catch (IOException e) {
             return State.CHANGED;
         }
-        try (InputStream in = reader.open(entry);
-                InputStream there = Files.newInputStream(target)) {
-            return sameBytes(in, there) ? State.SAME : State.CHANGED;
+        try (InputStream there = Files.newInputStream(target)) {
+            return sameBytes(sequence.contents(), there) ? State.SAME : State.CHANGED;
         } catch (IOException e) {
             return State.UNKNOWN;
         }

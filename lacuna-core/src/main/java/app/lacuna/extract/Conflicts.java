@@ -6,7 +6,9 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -14,6 +16,7 @@ import java.util.Set;
 final class Conflicts {
     private final ExtractOptions options;
     private final Set<Path> ours = new HashSet<>();
+    private final Map<Path, Integer> numbers = new HashMap<>();
     private Optional<ConflictRule> forAll = Optional.empty();
 
     Conflicts(ExtractOptions options) {
@@ -76,14 +79,16 @@ final class Conflicts {
         return target.toRealPath(LinkOption.NOFOLLOW_LINKS);
     }
 
-    static Path freeBeside(Path target) {
+    /** With a number before the ending; what was found taken once is not looked at again. */
+    private Path freeBeside(Path target) {
         String name = target.getFileName().toString();
         int dot = name.lastIndexOf('.');
         String stem = dot > 0 ? name.substring(0, dot) : name;
         String extension = dot > 0 ? name.substring(dot) : "";
-        for (int number = 2; ; number++) {
+        for (int number = numbers.getOrDefault(target, 2); ; number++) {
             Path free = target.resolveSibling(stem + " (" + number + ")" + extension);
             if (!Files.exists(free, LinkOption.NOFOLLOW_LINKS)) {
+                numbers.put(target, number + 1);
                 return free;
             }
         }

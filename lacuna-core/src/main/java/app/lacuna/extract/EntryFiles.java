@@ -1,26 +1,27 @@
 package app.lacuna.extract;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.clearing.ReadableCopy.Kind;
+import app.lacuna.clearing.Register;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.staging.Existing;
 import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.StagedFile;
-import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.ByteBuffer;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
 /**
  * One worker's share of an extraction: writes files whose places have been decided. Every file is
- * written beside its place and gets its name only when its check has passed.
+ * written under a temporary name and gets its own only when its check has passed. What became of
+ * each is in the results as soon as it is so.
  */
 final class EntryFiles implements AutoCloseable {
     private static final int BUFFER_BYTES = 1 << 17;
@@ -44,29 +45,38 @@ final class EntryFiles implements AutoCloseable {
         }
     }
 
-    private final ArchiveReader reader;
-    private final Path folder;
+    private final OpenedArchive reader;
+    private final ExtractOptions options;
     private final ProgressMeter meter;
     private final CancelToken cancel;
+    private final Results results;
     private final byte[] buffer = new byte[BUFFER_BYTES];
 
-    EntryFiles(ArchiveReader reader, Path folder, ProgressMeter meter, CancelToken cancel) {
+    EntryFiles(
+            OpenedArchive reader,
+            ExtractOptions options,
+            ProgressMeter meter,
+            CancelToken cancel,
+            Results results) {
         this.reader = reader;
-        this.folder = folder;
+        this.options = options;
         this.meter = meter;
         this.cancel = cancel;
+        this.results = results;
     }
 
-    List<ExtractedEntry> write(List<Plan> plans) throws IOException {
-        reader.prepare(plans.stream().filter(Plan::isToBeWritten).map(Plan::entry).toList());
-        List<ExtractedEntry> results = new ArrayList<>(plans.size());
+    /** The same plans, for which there are results now. */
+    List<Plan> write(List<Plan> plans) throws IOException {
+        List<Plan> due = plans.stream().filter(Plan::isToBeWritten).toList();
+        reader.prepare(due.stream().map(Plan::entry).toList());
+        Register.readable(Kind.EXTRACTED, due.stream().map(Plan::target).toList());
         for (Plan plan : plans) {
             cancel.check();
             meter.startItem(plan.entry().path());
             results.add(plan.isToBeWritten() ? write(plan) : plan.result());
             meter.itemDone();
         }
-        return results;
+        return plans;
     }
 
     private ExtractedEntry write(Plan plan) throws NotEnoughSpace {
@@ -86,29 +96,33 @@ final class EntryFiles implements AutoCloseable {
 
     /** A full device ends the extraction; a name that is too long does not. */
     private void requireStillSpace(ArchiveEntry entry) throws NotEnoughSpace {
-        if (FreeSpace.isUsedUpAt(folder)) {
-            throw new NotEnoughSpace(entry.size(), FreeSpace.at(folder));
+        boolean full = FreeSpace.isUsedUpAt(options.folder());
+        if (full && options.space() == ExtractOptions.Space.FOR_ALL) {
+            throw new NotEnoughSpace(entry.size(), FreeSpace.at(options.folder()));
         }
     }
 
     private void writeFile(Plan plan) throws IOException {
         ArchiveEntry entry = plan.entry();
+        Path folder = plan.target().getParent();
         try (InputStream in = reader.open(entry);
                 StagedFile staged =
                         FileAttributesRestorer.hasPermissions(entry, plan.target())
-                                ? StagedFile.privateBeside(plan.target())
-                                : StagedFile.beside(plan.target())) {
+                                ? StagedFile.privateIn(folder)
+                                : StagedFile.in(folder)) {
+            SparseOutput out = new SparseOutput(staged.channel(), entry.size());
             int count;
             while ((count = in.readNBytes(buffer, 0, buffer.length)) > 0) {
                 cancel.check();
-                ByteBuffer out = ByteBuffer.wrap(buffer, 0, count);
-                while (out.hasRemaining()) {
-                    staged.channel().write(out);
-                }
+                out.write(buffer, count);
                 meter.addBytes(count);
             }
-            FileAttributesRestorer.restore(entry, staged.temporary());
-            staged.publish(plan.existing());
+            out.finish();
+            boolean restored = FileAttributesRestorer.restore(entry, staged.temporary());
+            staged.publishAs(plan.target(), plan.existing());
+            if (!restored) {
+                results.attributesLost(plan.target());
+            }
         }
     }
 

@@ -1,5 +1,6 @@
 package app.lacuna.extract;
 
+import java.io.IOException;
 import java.nio.file.Path;
 
 /**
@@ -10,12 +11,44 @@ import java.nio.file.Path;
  * @param layout whether the folders of the archive are made too
  */
 public record ExtractOptions(
-        Path folder, ConflictRule onConflict, ConflictAsker asker, Layout layout) {
+        Path folder,
+        ConflictRule onConflict,
+        ConflictAsker asker,
+        Layout layout,
+        Unprotected unprotected,
+        Space space) {
     /** Where an entry comes to lie. */
     public enum Layout {
         AS_IN_THE_ARCHIVE,
         /** Right in the folder, by the last part of its path. */
         FLAT
+    }
+
+    /** What becomes of an entry that stands open in an archive that has a password. */
+    public enum Unprotected {
+        LEAVE,
+        TAKE_OUT
+    }
+
+    /** As the file system sees it: ".." behind a link is not where the text says. */
+    private static Path resolved(Path folder) {
+        for (Path there = folder; there != null; there = there.getParent()) {
+            try {
+                Path real = there.toRealPath();
+                return real.resolve(there.relativize(folder).normalize().toString());
+            } catch (IOException e) {
+                continue; // this part of it is not there yet
+            }
+        }
+        return folder;
+    }
+
+    /** When there is not enough room. */
+    public enum Space {
+        /** Nothing is begun that can not be finished. */
+        FOR_ALL,
+        /** What fits comes out: sizes in a damaged archive may be nonsense. */
+        FOR_EACH
     }
 
     private static final ConflictAsker NOBODY =
@@ -24,21 +57,39 @@ public record ExtractOptions(
             };
 
     public ExtractOptions {
-        folder = folder.toAbsolutePath().normalize();
+        folder = resolved(folder.toAbsolutePath());
     }
 
     public static ExtractOptions of(Path folder, ConflictRule onConflict) {
         if (onConflict == ConflictRule.ASK) {
             throw new IllegalArgumentException("asking needs somebody to ask");
         }
-        return new ExtractOptions(folder, onConflict, NOBODY, Layout.AS_IN_THE_ARCHIVE);
+        return with(folder, onConflict, NOBODY);
     }
 
     public static ExtractOptions asking(Path folder, ConflictAsker asker) {
-        return new ExtractOptions(folder, ConflictRule.ASK, asker, Layout.AS_IN_THE_ARCHIVE);
+        return with(folder, ConflictRule.ASK, asker);
+    }
+
+    private static ExtractOptions with(Path folder, ConflictRule onConflict, ConflictAsker asker) {
+        return new ExtractOptions(
+                folder,
+                onConflict,
+                asker,
+                Layout.AS_IN_THE_ARCHIVE,
+                Unprotected.LEAVE,
+                Space.FOR_ALL);
     }
 
     public ExtractOptions flat() {
-        return new ExtractOptions(folder, onConflict, asker, Layout.FLAT);
+        return new ExtractOptions(folder, onConflict, asker, Layout.FLAT, unprotected, space);
+    }
+
+    public ExtractOptions with(Unprotected other) {
+        return new ExtractOptions(folder, onConflict, asker, layout, other, space);
+    }
+
+    public ExtractOptions with(Space other) {
+        return new ExtractOptions(folder, onConflict, asker, layout, unprotected, other);
     }
 }

@@ -1,13 +1,28 @@
 package app.lacuna.extract;
 
+import app.lacuna.base.SaturatedSum;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 
-/** What became of every entry that was to come out. */
-public record ExtractReport(Path folder, List<ExtractedEntry> entries, List<Path> madeFolders) {
+/**
+ * What became of every entry that was to come out, however the extraction has ended.
+ *
+ * @param madeFolders those that were not there before
+ * @param withoutAttributes what came out without its time or its permissions
+ * @param stopped why not everything was tried: it was cancelled ({@link
+ *     java.util.concurrent.CancellationException}), or could not go on; absent at a usual end
+ */
+public record ExtractReport(
+        Path folder,
+        List<ExtractedEntry> entries,
+        List<Path> madeFolders,
+        List<Path> withoutAttributes,
+        Optional<Exception> stopped) {
     public ExtractReport {
         entries = List.copyOf(entries);
         madeFolders = List.copyOf(madeFolders);
+        withoutAttributes = List.copyOf(withoutAttributes);
     }
 
     public long count(ExtractedEntry.Result result) {
@@ -20,18 +35,18 @@ public record ExtractReport(Path folder, List<ExtractedEntry> entries, List<Path
 
     /** Bytes of the files that came out. */
     public long bytes() {
-        return entries.stream()
-                .filter(entry -> entry.result().cameOut())
-                .mapToLong(entry -> entry.entry().size())
-                .sum();
+        return SaturatedSum.of(
+                entries.stream().filter(entry -> entry.result().cameOut()).toList(),
+                entry -> entry.entry().size());
     }
 
     /** Everything came out, or was left because the user said so. */
     public boolean isComplete() {
-        return entries.stream()
-                .allMatch(
-                        entry ->
-                                entry.result().cameOut()
-                                        || entry.result() == ExtractedEntry.Result.SKIPPED);
+        return stopped.isEmpty()
+                && entries.stream()
+                        .allMatch(
+                                entry ->
+                                        entry.result().cameOut()
+                                                || entry.result() == ExtractedEntry.Result.SKIPPED);
     }
 }

@@ -23,15 +23,24 @@ public record ExtractedEntry(
         EXTRACTED,
         /** It came out under another name than it has in the archive. */
         EXTRACTED_RENAMED,
+        /** A link whose target is written a little differently, and means the same. */
+        EXTRACTED_ALTERED,
         /** Something was in its place and was kept. */
         SKIPPED,
         REFUSED,
+        /**
+         * It stands open in an archive that has a password, so anybody could have put it there. It
+         * was left, because nobody has said that it may come out all the same.
+         */
+        UNPROTECTED,
+        /** The extraction has ended before. */
+        NOT_REACHED,
         DAMAGED,
         UNSUPPORTED,
         NOT_WRITTEN;
 
         public boolean cameOut() {
-            return this == EXTRACTED || this == EXTRACTED_RENAMED;
+            return this == EXTRACTED || this == EXTRACTED_RENAMED || this == EXTRACTED_ALTERED;
         }
     }
 
@@ -41,9 +50,23 @@ public record ExtractedEntry(
                 entry, result, Optional.of(target), Optional.empty(), Optional.empty());
     }
 
+    ExtractedEntry altered() {
+        return new ExtractedEntry(entry, Result.EXTRACTED_ALTERED, target, refusal, cause);
+    }
+
     static ExtractedEntry skipped(ArchiveEntry entry) {
         return new ExtractedEntry(
                 entry, Result.SKIPPED, Optional.empty(), Optional.empty(), Optional.empty());
+    }
+
+    static ExtractedEntry unprotected(ArchiveEntry entry) {
+        return new ExtractedEntry(
+                entry, Result.UNPROTECTED, Optional.empty(), Optional.empty(), Optional.empty());
+    }
+
+    static ExtractedEntry notReached(ArchiveEntry entry) {
+        return new ExtractedEntry(
+                entry, Result.NOT_REACHED, Optional.empty(), Optional.empty(), Optional.empty());
     }
 
     static ExtractedEntry refused(ArchiveEntry entry, NameRefusal why) {

@@ -1,14 +1,17 @@
 package app.lacuna.extract;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Stage;
+import app.lacuna.bytes.Drained;
+import app.lacuna.clearing.ReadableCopy.Kind;
+import app.lacuna.clearing.Register;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotEnoughSpace;
-import app.lacuna.failure.PasswordRequired;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
 import app.lacuna.failure.UnsupportedFeature;
@@ -17,7 +20,6 @@ import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.staging.FreeSpace;
-import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.FileSystemException;
@@ -25,18 +27,20 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 
 /**
  * Extracts entries into a folder. What goes where is decided entry by entry, in order; files are
- * then written on all processors ({@link EntryFiles}). Links are made last, so that nothing can be
- * written through them; folders get their times when everything is in them.
+ * then written on all processors ({@link EntryFiles}). Links are made last ({@link LinkFiles}), so
+ * that nothing can be written through them; folders get their times when everything is in them.
  *
  * <p>One extractor does one extraction.
  */
 public final class Extractor {
-    private final ArchiveReader reader;
+    private final OpenedArchive reader;
     private final ExtractOptions options;
     private final ProgressListener listener;
     private final CancelToken cancel;
@@ -44,10 +48,12 @@ public final class Extractor {
     private final TargetFolders folders;
     private final Conflicts conflicts;
     private final Claims claims = new Claims();
+    private final Results results = new Results();
     private ProgressMeter meter;
+    private boolean leavesOpen;
 
     public Extractor(
-            ArchiveReader reader,
+            OpenedArchive reader,
             ExtractOptions options,
             ProgressListener listener,
             CancelToken cancel) {
@@ -61,42 +67,63 @@ public final class Extractor {
     }
 
     /**
-     * What can come out comes out; what can not is in the report.
+     * What can come out comes out; what can not is in the report, and so is why it has ended early
+     * if it has.
      *
      * @throws TargetExists with {@link ConflictRule#FAIL}, before anything is written
-     * @throws NotEnoughSpace before or while writing
+     * @throws NotEnoughSpace before anything is written
      */
     public ExtractReport extract(List<ArchiveEntry> entries) throws IOException {
-        requireUnlocked(entries);
         reader.check(listener, cancel);
+        leavesOpen =
+                options.unprotected() == ExtractOptions.Unprotected.LEAVE
+                        && reader.listing().needsPassword();
         prepareFolder();
-        requireSpace(entries);
-        if (options.onConflict() == ConflictRule.FAIL) {
-            requireFree(entries);
-        }
-        long bytes = entries.stream().mapToLong(ArchiveEntry::size).sum();
-        meter = new ProgressMeter(listener, Stage.EXTRACTING, bytes, entries.size());
-        List<ExtractedEntry> results = new ArrayList<>();
         try {
-            writeFiles(entries, results);
+            requireSpace(entries);
+            if (options.onConflict() == ConflictRule.FAIL) {
+                requireFree(entries);
+            }
+        } catch (IOException e) {
+            folders.takeBack();
+            throw e;
+        }
+        Register.readable(Kind.EXTRACTED, List.of(options.folder()));
+        long bytes = SaturatedSum.of(entries, ArchiveEntry::size);
+        meter = new ProgressMeter(listener, Stage.EXTRACTING, bytes, entries.size());
+        Optional<Exception> stopped = Optional.empty();
+        try {
+            writeFiles(entries);
+            LinkFiles links = new LinkFiles(reader, options.folder(), conflicts);
             for (ArchiveEntry link : ofKind(entries, true)) {
                 cancel.check();
                 meter.startItem(link.path());
-                results.add(makeLink(link));
+                results.add(makeLink(link, links));
+                meter.addBytes(link.size());
                 meter.itemDone();
             }
-        } finally {
-            restoreFolders(results);
+        } catch (IOException | CancellationException e) {
+            stopped = Optional.of(e);
         }
         meter.finish();
-        return new ExtractReport(options.folder(), results, folders.made());
+        return report(entries, stopped);
     }
 
-    private void writeFiles(List<ArchiveEntry> entries, List<ExtractedEntry> results)
-            throws IOException {
+    private ExtractReport report(List<ArchiveEntry> entries, Optional<Exception> stopped) {
+        List<ExtractedEntry> all = results.of(entries);
+        restoreFolders(all);
+        if (all.stream().noneMatch(entry -> entry.result().cameOut())) {
+            folders.takeBack();
+        }
+        Register.settled();
+        return new ExtractReport(
+                options.folder(), all, folders.made(), results.withoutAttributes(), stopped);
+    }
+
+    private void writeFiles(List<ArchiveEntry> entries) throws IOException {
         try (Workers workers = Workers.start();
-                InOrder<List<ExtractedEntry>> order =
-                        new InOrder<>(workers, 4L * workers.count(), done -> take(done, results))) {
+                InOrder<List<EntryFiles.Plan>> order =
+                        new InOrder<>(workers, 4L * workers.count(), this::written)) {
             Batches<EntryFiles.Plan> batches =
                     new Batches<>((share, bytes) -> order.submit(1, () -> write(share)));
             for (ArchiveEntry entry : ofKind(entries, false)) {
@@ -116,44 +143,32 @@ public final class Extractor {
         }
     }
 
-    private List<ExtractedEntry> write(List<EntryFiles.Plan> share) throws IOException {
-        try (EntryFiles files = new EntryFiles(reader, options.folder(), meter, cancel)) {
+    private List<EntryFiles.Plan> write(List<EntryFiles.Plan> share) throws IOException {
+        try (EntryFiles files = new EntryFiles(reader, options, meter, cancel, results)) {
             return files.write(share);
         }
     }
 
-    private void take(List<ExtractedEntry> done, List<ExtractedEntry> results) throws IOException {
-        for (ExtractedEntry result : done) {
-            results.add(result);
-            if (result.result().cameOut() && result.entry().kind() == ItemKind.FILE) {
-                conflicts.written(result.target().orElseThrow());
+    private void written(List<EntryFiles.Plan> share) throws IOException {
+        for (EntryFiles.Plan plan : share) {
+            if (plan.isToBeWritten() && Files.exists(plan.target(), LinkOption.NOFOLLOW_LINKS)) {
+                conflicts.written(plan.target());
             }
-        }
-    }
-
-    private void requireUnlocked(List<ArchiveEntry> entries) throws PasswordRequired {
-        boolean locked = entries.stream().anyMatch(entry -> entry.protection().needsPassword());
-        if (locked && !reader.isUnlocked()) {
-            throw new PasswordRequired(reader.listing().archive());
         }
     }
 
     private void prepareFolder() throws IOException {
         try {
-            boolean there = Files.exists(options.folder());
-            Files.createDirectories(options.folder());
-            if (!there) {
-                folders.baseWasMade();
-            }
+            folders.makeBase();
         } catch (FileSystemException e) {
             throw new TargetUnusable(options.folder(), e);
         }
     }
 
     private void requireSpace(List<ArchiveEntry> entries) throws NotEnoughSpace {
-        long needed = entries.stream().mapToLong(ArchiveEntry::size).sum();
+        long needed = SaturatedSum.of(entries, ArchiveEntry::size);
         long free = FreeSpace.at(options.folder());
-        if (needed > free) {
+        if (needed > free && options.space() == ExtractOptions.Space.FOR_ALL) {
             throw new NotEnoughSpace(needed, free);
         }
     }
@@ -188,6 +203,15 @@ public final class Extractor {
         if (path.refusal().isPresent()) {
             return EntryFiles.Plan.done(ExtractedEntry.refused(entry, path.refusal().get()));
         }
+        if (leavesOpen && entry.standsOpen()) {
+            return EntryFiles.Plan.done(ExtractedEntry.unprotected(entry));
+        }
+        if (options.space() == ExtractOptions.Space.FOR_EACH
+                && entry.size() > FreeSpace.at(options.folder())) {
+            NotEnoughSpace full = new NotEnoughSpace(entry.size(), FreeSpace.at(options.folder()));
+            return EntryFiles.Plan.done(
+                    ExtractedEntry.failed(entry, ExtractedEntry.Result.NOT_WRITTEN, full));
+        }
         try {
             return entry.kind() == ItemKind.FOLDER
                     ? EntryFiles.Plan.done(makeFolder(entry, path))
@@ -206,7 +230,15 @@ public final class Extractor {
         }
     }
 
+    /** A folder has no contents to check, but headers: name, time and kind stand in both. */
     private ExtractedEntry makeFolder(ArchiveEntry entry, EntryPath path) throws IOException {
+        try (InputStream in = reader.open(entry)) {
+            Drained.toTheEnd(in);
+        } catch (DamagedArchive e) {
+            return ExtractedEntry.failed(entry, ExtractedEntry.Result.DAMAGED, e);
+        } catch (UnsupportedFeature e) {
+            return ExtractedEntry.failed(entry, ExtractedEntry.Result.UNSUPPORTED, e);
+        }
         Optional<Path> folder = folders.ensure(path.parts());
         return folder.isPresent()
                 ? ExtractedEntry.out(entry, folder.get(), path.mapped())
@@ -230,13 +262,15 @@ public final class Extractor {
                 ExtractedEntry.out(entry, target, renamed), target, decision.replaces());
     }
 
-    private ExtractedEntry makeLink(ArchiveEntry entry) throws IOException {
-        EntryFiles.Plan plan = plan(entry, pathOf(entry));
-        if (!plan.isToBeWritten()) {
-            return plan.result();
-        }
+    private ExtractedEntry makeLink(ArchiveEntry entry, LinkFiles links) throws IOException {
         try {
-            return makeLink(plan);
+            EntryPath path = pathOf(entry);
+            // What is unsafe is refused before anybody is asked what is to become of it.
+            if (path.refusal().isEmpty() && !links.mayBeMade(entry, path)) {
+                return ExtractedEntry.refused(entry, NameRefusal.LINK_LEADS_OUT);
+            }
+            EntryFiles.Plan plan = plan(entry, path);
+            return plan.isToBeWritten() ? links.make(plan) : plan.result();
         } catch (DamagedArchive e) {
             return ExtractedEntry.failed(entry, ExtractedEntry.Result.DAMAGED, e);
         } catch (UnsupportedFeature e) {
@@ -247,38 +281,23 @@ public final class Extractor {
         }
     }
 
-    private ExtractedEntry makeLink(EntryFiles.Plan plan) throws IOException {
-        ArchiveEntry entry = plan.entry();
-        Path link = plan.target();
-        Optional<byte[]> contents;
-        try (InputStream in = reader.open(entry)) {
-            contents = LinkTarget.read(in, entry);
-        }
-        Optional<Path> target =
-                contents.flatMap(bytes -> LinkTarget.inside(options.folder(), link, bytes));
-        if (target.isEmpty()) {
-            return ExtractedEntry.refused(entry, NameRefusal.LINK_LEADS_OUT);
-        }
-        try {
-            if (plan.existing() == Existing.REPLACE) {
-                Files.delete(link);
-            }
-            Files.createSymbolicLink(link, target.get());
-        } catch (UnsupportedOperationException e) {
-            throw new IOException("no symbolic links here", e);
-        }
-        meter.addBytes(entry.size());
-        conflicts.written(link);
-        return plan.result();
-    }
-
-    /** Deepest first: setting a time inside would change that of the folder around it. */
-    private void restoreFolders(List<ExtractedEntry> results) throws IOException {
-        for (int i = results.size() - 1; i >= 0; i--) {
-            ExtractedEntry result = results.get(i);
-            if (result.entry().kind() == ItemKind.FOLDER
-                    && result.target().filter(folders::wasMade).isPresent()) {
-                FileAttributesRestorer.restore(result.entry(), result.target().get());
+    /**
+     * Deepest first: what is done inside changes the time of the folder around it, or closes it.
+     */
+    private void restoreFolders(List<ExtractedEntry> all) {
+        List<ExtractedEntry> made =
+                new ArrayList<>(
+                        all.stream()
+                                .filter(result -> result.entry().kind() == ItemKind.FOLDER)
+                                .filter(result -> result.target().isPresent())
+                                .filter(result -> folders.wasMade(result.target().get()))
+                                .toList());
+        made.sort(
+                Comparator.comparing(
+                        (ExtractedEntry result) -> -result.target().get().getNameCount()));
+        for (ExtractedEntry result : made) {
+            if (!FileAttributesRestorer.restore(result.entry(), result.target().get())) {
+                results.attributesLost(result.target().get());
             }
         }
     }

@@ -2,6 +2,7 @@ package app.lacuna.extract;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.selection.FileItem;
+import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,11 +22,23 @@ final class FileAttributesRestorer {
                 && place.getFileSystem().supportedFileAttributeViews().contains("posix");
     }
 
-    static void restore(ArchiveEntry entry, Path place) throws IOException {
-        if (hasPermissions(entry, place)) {
-            Files.setPosixFilePermissions(place, permissions(entry.permissions()));
+    /** False if some of it could not be given: what came out is whole all the same. */
+    static boolean restore(ArchiveEntry entry, Path place) {
+        boolean all = true;
+        try {
+            Files.setLastModifiedTime(place, FileTime.from(entry.modified()));
+        } catch (IOException | RuntimeException e) {
+            all = false;
         }
-        Files.setLastModifiedTime(place, FileTime.from(entry.modified()));
+        try {
+            if (hasPermissions(entry, place)) {
+                Files.setPosixFilePermissions(place, permissions(entry.permissions()));
+                restoreSticky(entry, place);
+            }
+        } catch (IOException | RuntimeException e) {
+            all = false;
+        }
+        return all;
     }
 
     /** Only the nine bits of read, write and execute: nothing that raises rights. */
@@ -37,5 +50,15 @@ final class FileAttributesRestorer {
             }
         }
         return set;
+    }
+
+    /** In a shared folder, that nobody can take away what is somebody else's. */
+    private static void restoreSticky(ArchiveEntry entry, Path place) throws IOException {
+        boolean sticky =
+                entry.kind() == ItemKind.FOLDER && (entry.permissions() & FileItem.STICKY) != 0;
+        if (sticky && place.getFileSystem().supportedFileAttributeViews().contains("unix")) {
+            int mode = (Integer) Files.getAttribute(place, "unix:mode");
+            Files.setAttribute(place, "unix:mode", mode | FileItem.STICKY);
+        }
     }
 }

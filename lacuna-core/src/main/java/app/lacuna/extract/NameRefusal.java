@@ -10,6 +10,8 @@ public enum NameRefusal {
     IMPOSSIBLE,
     /** A link or a file stands where a folder would have to be. */
     BLOCKED,
+    /** It has more folders in it than any system allows. */
+    TOO_DEEP,
     /** A link that leads out of the chosen folder. */
     LINK_LEADS_OUT
 }

@@ -1,11 +1,14 @@
 package app.lacuna.extract;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
+import app.lacuna.bytes.Drained;
+import app.lacuna.clearing.Clearer;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.FileMark;
+import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.PrivateFolder;
 import java.io.IOException;
 import java.io.InputStream;
@@ -14,6 +17,7 @@ import java.nio.file.Path;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -21,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
 
 /**
  * Readable copies of entries that other programs work with: each under its own name in a folder
@@ -28,7 +33,7 @@ import java.util.Set;
  */
 public final class OutsideCopies implements AutoCloseable {
     private final Map<String, Copy> copies = new LinkedHashMap<>();
-    private Optional<PrivateFolder> folder = Optional.empty();
+    private final List<PrivateFolder> folders = new ArrayList<>();
     private int next;
 
     private static final class Copy {
@@ -62,20 +67,28 @@ public final class OutsideCopies implements AutoCloseable {
     }
 
     /** The copy of an entry, made if there is none yet. */
-    public synchronized Path open(ArchiveReader reader, ArchiveEntry entry, CancelToken cancel)
+    public synchronized Path open(OpenedArchive reader, ArchiveEntry entry, CancelToken cancel)
             throws IOException {
         Copy known = copies.get(entry.path());
         if (known != null && Files.isRegularFile(known.file)) {
             return known.file;
         }
-        Path place = newPlace();
+        Path place = newPlace(entry.size());
         ExtractReport report =
                 new Extractor(
                                 reader,
-                                ExtractOptions.of(place, ConflictRule.FAIL).flat(),
+                                ExtractOptions.of(place, ConflictRule.FAIL)
+                                        .flat()
+                                        .with(ExtractOptions.Unprotected.TAKE_OUT),
                                 ProgressListener.none(),
                                 cancel)
                         .extract(List.of(entry));
+        if (report.stopped().isPresent()) {
+            if (report.stopped().get() instanceof IOException failure) {
+                throw failure;
+            }
+            throw new CancellationException();
+        }
         ExtractedEntry result = report.entries().get(0);
         if (result.cause().isPresent()) {
             throw result.cause().get();
@@ -85,20 +98,34 @@ public final class OutsideCopies implements AutoCloseable {
         return file;
     }
 
-    private Path newPlace() throws IOException {
-        return Files.createDirectory(top().resolve(String.valueOf(++next)));
-    }
-
-    private Path top() throws IOException {
-        if (folder.isEmpty()) {
-            folder = Optional.of(PrivateFolder.create());
+    /**
+     * In the folder that is there, or in another one if it lies in memory and that is full.
+     *
+     * @param bytes how much will be put there
+     */
+    private Path newPlace(long bytes) throws IOException {
+        PrivateFolder last = folders.isEmpty() ? null : folders.get(folders.size() - 1);
+        if (last == null || FreeSpace.at(last.path()) < bytes) {
+            last = PrivateFolder.create(bytes);
+            folders.add(last);
         }
-        return folder.get().path();
+        return Files.createDirectory(last.path().resolve(String.valueOf(++next)));
     }
 
-    /** An empty place for copies that nobody watches, for dragging out for example. */
-    public synchronized Path place() throws IOException {
-        return newPlace();
+    /**
+     * Whether some of the copies are on a disk, where the system has no place in memory for them.
+     */
+    public synchronized boolean areOnDisk() {
+        return folders.stream().anyMatch(folder -> folder.medium() == PrivateFolder.Medium.DISK);
+    }
+
+    /**
+     * An empty place for copies that nobody watches, for dragging out for example.
+     *
+     * @param bytes how much will be put there
+     */
+    public synchronized Path place(long bytes) throws IOException {
+        return newPlace(bytes);
     }
 
     /** Looks at all copies; the paths of those whose contents are no longer the entry's. */
@@ -141,7 +168,7 @@ public final class OutsideCopies implements AutoCloseable {
     public synchronized void discard(String path) throws IOException {
         Copy copy = copies.remove(path);
         if (copy != null) {
-            PrivateFolder.wipe(copy.place);
+            Clearer.wipeOwn(copy.place);
         }
     }
 
@@ -152,7 +179,7 @@ public final class OutsideCopies implements AutoCloseable {
 
     private static byte[] digest(Path file) throws IOException {
         try (InputStream in = new DigestInputStream(Files.newInputStream(file), sha256())) {
-            in.transferTo(java.io.OutputStream.nullOutputStream());
+            Drained.toTheEnd(in);
             return ((DigestInputStream) in).getMessageDigest().digest();
         }
     }
@@ -169,10 +196,18 @@ public final class OutsideCopies implements AutoCloseable {
     @Override
     public synchronized void close() throws IOException {
         copies.clear();
-        if (folder.isPresent()) {
-            PrivateFolder old = folder.get();
-            folder = Optional.empty();
-            old.close();
+        List<PrivateFolder> old = List.copyOf(folders);
+        folders.clear();
+        IOException failure = null;
+        for (PrivateFolder folder : old) {
+            try {
+                folder.close();
+            } catch (IOException e) {
+                failure = e; // the others go all the same; the next start tries this one again
+            }
+        }
+        if (failure != null) {
+            throw failure;
         }
     }
 }

@@ -1,8 +1,10 @@
 package app.lacuna.extract;
 
+import app.lacuna.clearing.Cleared;
+import app.lacuna.clearing.Clearer;
+import app.lacuna.clearing.Register;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.staging.FileMark;
-import app.lacuna.staging.PrivateFolder;
 import java.io.IOException;
 import java.nio.file.DirectoryNotEmptyException;
 import java.nio.file.Files;
@@ -25,8 +27,9 @@ public final class ReadableCopies {
 
     /**
      * @param kept what was changed since, or could not be deleted
+     * @param linked what has other names, under which it is still there
      */
-    public record Cleared(int gone, List<Path> kept) {}
+    public record Result(int gone, List<Path> kept, List<Path> linked) {}
 
     private ReadableCopies(List<Path> folders) {
         this.folders = folders;
@@ -53,27 +56,41 @@ public final class ReadableCopies {
         return files.size();
     }
 
-    /** Overwrites and deletes them; folders that were made go too, if nothing else is in them. */
-    public Cleared clear() {
+    /** Deletes them; folders that were made go too, if nothing else is in them. */
+    public Result clear() {
         List<Path> kept = new ArrayList<>();
-        int gone = 0;
+        List<Path> linked = new ArrayList<>();
+        List<Path> gone = new ArrayList<>();
         for (Map.Entry<Path, FileMark> file : files.entrySet()) {
-            try {
-                if (file.getValue().isStill(file.getKey())) {
-                    PrivateFolder.wipe(file.getKey());
-                    gone++;
-                } else if (Files.exists(file.getKey(), LinkOption.NOFOLLOW_LINKS)) {
-                    kept.add(file.getKey());
-                }
-            } catch (IOException e) {
-                kept.add(file.getKey());
+            Path path = file.getKey();
+            if (!Files.exists(path, LinkOption.NOFOLLOW_LINKS)) {
+                gone.add(path);
+                continue;
+            }
+            Cleared cleared = isStill(file.getValue(), path) ? Clearer.delete(path) : null;
+            if (cleared == null || !cleared.isGone()) {
+                kept.add(path);
+                continue;
+            }
+            gone.add(path);
+            if (cleared.result() == Cleared.Result.LINKED_ELSEWHERE) {
+                linked.add(path);
             }
         }
+        Register.gone(gone);
         links.forEach(ReadableCopies::deleteLink);
         for (int i = folders.size() - 1; i >= 0; i--) {
             deleteIfEmpty(folders.get(i));
         }
-        return new Cleared(gone, kept);
+        return new Result(files.size() - kept.size(), kept, linked);
+    }
+
+    private static boolean isStill(FileMark mark, Path file) {
+        try {
+            return mark.isStill(file);
+        } catch (IOException e) {
+            return false; // what can not be looked at is not taken away
+        }
     }
 
     private static void deleteLink(Path link) {

@@ -20,6 +20,8 @@ public enum Damage {
     CHECKSUM,
     /** The compressed data makes no sense. */
     COMPRESSED_DATA,
+    /** It is called a folder, and has contents. */
+    FOLDER_WITH_CONTENTS,
     /** More or fewer bytes came out than the entry announces. */
     SIZE
 }

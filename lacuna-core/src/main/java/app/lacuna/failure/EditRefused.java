@@ -10,6 +10,8 @@ public final class EditRefused extends LacunaException {
         NAME_TAKEN,
         /** Empty, with a part that means another place, or with characters that no name has. */
         NAME_IMPOSSIBLE,
+        /** It has this path already. */
+        SAME_NAME,
         /** A folder can not be moved into itself. */
         INTO_ITSELF,
         /** A file stands where a folder would have to be, or the other way round. */

@@ -14,10 +14,13 @@ public abstract sealed class LacunaException extends IOException
                 NotEnoughSpace,
                 NothingToPack,
                 PasswordRequired,
+                PasswordUnusable,
                 ProofFailed,
+                ReadOnlyTarget,
                 SourceUnreadable,
                 TargetExists,
                 TargetUnusable,
+                TooManyParts,
                 UnsupportedFeature,
                 VolumeMissing,
                 WrongPassword {

@@ -6,9 +6,7 @@ public final class LimitExceeded extends LacunaException {
 
     public enum Limit {
         ENTRIES,
-        RATIO,
-        /** Parts of a split archive. */
-        VOLUMES
+        RATIO
     }
 
     public LimitExceeded(Limit limit, long allowed, long found) {

@@ -134,7 +134,7 @@ public final class Forecaster {
             variance += Math.pow(stratum.standardError(), 2);
         }
         double spread = STANDARD_ERRORS * Math.sqrt(variance);
-        boolean known = strata.values().stream().allMatch(Stratum::isDone);
+        boolean known = strata.values().stream().allMatch(Stratum::isKnown);
         double width = spread + (expected - overhead) * ALWAYS_UNCERTAIN;
         SizeRange size =
                 new SizeRange(

@@ -15,8 +15,10 @@ final class HeaderBytes {
     private static final int LOCAL = 30;
     private static final int CENTRAL = 46;
     private static final int TIMESTAMP = 9;
+    private static final int NTFS_TIMES = 36;
     private static final int UNIX_MODE = 18;
     private static final int AES_FIELD = 11;
+    private static final int HIDDEN_NAMES = 5;
     private static final int END = 22;
     private static final int ZIP64_SIZES = 20;
     private static final String HIDDEN_NAME = "contents.zip";
@@ -30,16 +32,21 @@ final class HeaderBytes {
     long of(FileItem item) {
         int name = item.path().getBytes(StandardCharsets.UTF_8).length;
         boolean folder = item.kind() == ItemKind.FOLDER;
-        boolean sealed =
+        boolean encrypted =
                 !folder && options.names() == Names.VISIBLE && options.protection().needsPassword();
         return LOCAL
                 + CENTRAL
-                + 2L * (name + (folder ? 1 : 0) + TIMESTAMP)
+                + 2L * (name + (folder ? 1 : 0) + timestamp(item))
                 + UNIX_MODE
-                + (sealed ? sealBytes() : 0);
+                + (encrypted ? encryptionBytes() : 0);
     }
 
-    private int sealBytes() {
+    private static int timestamp(FileItem item) {
+        long seconds = item.modified().getEpochSecond();
+        return seconds == (int) seconds ? TIMESTAMP : NTFS_TIMES;
+    }
+
+    private int encryptionBytes() {
         return options.protection()
                 .strength()
                 .map(strength -> 2 * AES_FIELD + aesBytes(strength))
@@ -60,7 +67,7 @@ final class HeaderBytes {
         int outer =
                 LOCAL
                         + CENTRAL
-                        + 2 * (HIDDEN_NAME.length() + TIMESTAMP + AES_FIELD)
+                        + 2 * (HIDDEN_NAME.length() + TIMESTAMP + AES_FIELD + HIDDEN_NAMES)
                         + ZIP64_SIZES
                         + UNIX_MODE
                         + aesBytes(strength);

@@ -23,6 +23,9 @@ final class Sample {
     /** A large file is looked at in pieces of this size; what is smaller, as a whole. */
     static final int PIECE_BYTES = 1 << 18;
 
+    /** Of one file: more are not looked at, however large it is. */
+    private static final int MOST_PLACES = 2_000;
+
     private final PackOptions options;
 
     Sample(PackOptions options) {
@@ -34,9 +37,12 @@ final class Sample {
 
     record Result(FileItem item, long plain, long packed, boolean wholeFile) {}
 
+    /** All pieces, or as many as are worth it, spread evenly. */
     static List<Place> places(FileItem item) {
         List<Place> places = new ArrayList<>();
-        for (long at = 0; at < item.size(); at += PIECE_BYTES) {
+        long pieces = (item.size() + PIECE_BYTES - 1) / PIECE_BYTES;
+        long step = PIECE_BYTES * Math.max(1, pieces / MOST_PLACES);
+        for (long at = 0; at < item.size(); at += step) {
             places.add(new Place(item, at, (int) Math.min(PIECE_BYTES, item.size() - at)));
         }
         return places;

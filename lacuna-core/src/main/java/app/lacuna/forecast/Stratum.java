@@ -40,6 +40,11 @@ final class Stratum {
         return unmeasured.isEmpty();
     }
 
+    /** Whether all of it has been looked at. */
+    boolean isKnown() {
+        return measuredBytes >= bytes;
+    }
+
     long bytes() {
         return bytes;
     }

@@ -2,6 +2,7 @@ package app.lacuna.job;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
+import app.lacuna.archive.Nested;
 import app.lacuna.archive.zip.Salvage;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
@@ -20,15 +21,20 @@ public final class Archives {
      * @throws java.nio.file.NoSuchFileException if there is no such file
      */
     public static ArchiveReader open(Path file) throws IOException {
-        return open(file, Limits.STANDARD);
+        return open(file, Limits.STANDARD, Nested.AS_A_FILE);
     }
 
-    /** The same with limits that the user has raised, knowingly. */
-    public static ArchiveReader open(Path file, Limits limits) throws IOException {
-        if (Files.isDirectory(file)) {
+    /** The same with limits that the user has raised, or a look inside that was asked for. */
+    public static ArchiveReader open(Path file, Limits limits, Nested nested) throws IOException {
+        requireFile(file);
+        return ZipArchives.open(file, limits, nested);
+    }
+
+    /** A pipe or a device would be waited for, and has no end to look at. */
+    private static void requireFile(Path file) throws NotAnArchive {
+        if (Files.exists(file) && !Files.isRegularFile(file)) {
             throw new NotAnArchive(file);
         }
-        return ZipArchives.open(file, limits);
     }
 
     /**
@@ -36,7 +42,8 @@ public final class Archives {
      *
      * @throws NotAnArchive if nothing of an archive is left in it
      */
-    public static Salvage salvage(Path file, CancelToken cancel) throws IOException {
-        return Salvage.open(file, cancel);
+    public static Salvage salvage(Path file, Limits limits, CancelToken cancel) throws IOException {
+        requireFile(file);
+        return Salvage.open(file, limits, cancel);
     }
 }

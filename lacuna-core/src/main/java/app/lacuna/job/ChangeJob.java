@@ -5,7 +5,7 @@ import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
-import app.lacuna.archive.Sealing;
+import app.lacuna.archive.zip.Encryption;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
@@ -14,7 +14,6 @@ import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import app.lacuna.failure.ArchiveChanged;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.Locale;
 import java.util.Optional;
@@ -24,24 +23,20 @@ import java.util.Optional;
  * they are; the layered form is encrypted anew as a whole, and nothing is compressed anew.
  */
 public final class ChangeJob {
-    private final Path archive;
-    private final Path target;
+    private final RewriteTarget where;
     private final Optional<Secret> password;
     private final ProgressListener listener;
     private final CancelToken cancel;
 
     /**
-     * @param target the archive itself, to be replaced, or a name that is free
      * @param password that of the archive, absent if it has none; the caller closes it
      */
     public ChangeJob(
-            Path archive,
-            Path target,
+            RewriteTarget where,
             Optional<Secret> password,
             ProgressListener listener,
             CancelToken cancel) {
-        this.archive = archive;
-        this.target = target;
+        this.where = where;
         this.password = password;
         this.listener = listener;
         this.cancel = cancel;
@@ -52,16 +47,26 @@ public final class ChangeJob {
      * @throws app.lacuna.failure.DamagedArchive if something that was to be kept is damaged
      */
     public RewriteResult run(ChangePlan plan) throws IOException {
-        try (Rewriting rewriting = new Rewriting(archive, password, listener, cancel)) {
-            Listing listing = rewriting.reader().listing();
+        try (Rewriting rewriting = new Rewriting(where, password, listener, cancel)) {
+            Listing listing = rewriting.opened().listing();
             if (!plan.isFor(listing.entries())) {
-                throw new ArchiveChanged(archive);
+                throw new ArchiveChanged(where.archive());
             }
             RewritePlan rewrite =
                     new RewritePlan(
-                            formOf(listing), Sealing.AS_IT_IS, true, plan.kept(), plan.added());
-            boolean locked = rewrite.options().protection().needsPassword();
-            return rewriting.write(target, rewrite, locked ? password : Optional.empty());
+                            formOf(listing),
+                            Encryption.AS_IT_IS,
+                            true,
+                            plan.kept(),
+                            plan.added(),
+                            plan.replaced());
+            if (!rewrite.options().protection().needsPassword()) {
+                return rewriting.write(rewrite, Optional.empty());
+            }
+            // What is added gets the very password that the rest has.
+            try (Secret same = rewriting.opened().spelling().of(password.orElseThrow())) {
+                return rewriting.write(rewrite, Optional.of(same));
+            }
         }
     }
 

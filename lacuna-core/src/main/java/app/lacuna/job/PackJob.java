@@ -1,15 +1,19 @@
 package app.lacuna.job;
 
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.ArchiveWriter;
-import app.lacuna.archive.Limits;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.VolumeTarget;
+import app.lacuna.archive.zip.VolumeNames;
+import app.lacuna.archive.zip.ZipArchiveReader;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Secret;
+import app.lacuna.base.Spelling;
 import app.lacuna.base.Stage;
+import app.lacuna.compression.NativeMethods;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.NothingToPack;
@@ -24,10 +28,11 @@ import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.OwnOutput;
 import app.lacuna.staging.FreeSpace;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.StagedSet;
+import app.lacuna.staging.Target;
 import java.io.IOException;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.time.Duration;
@@ -42,7 +47,7 @@ import java.util.Optional;
  */
 public final class PackJob {
     private final PackRequest request;
-    private final Optional<Secret> password;
+    private Optional<Secret> password;
     private final ProgressListener listener;
     private final CancelToken cancel;
     private final SecureRandom random;
@@ -67,67 +72,70 @@ public final class PackJob {
      * @throws ProofFailed if what was written does not come back; it is not kept
      */
     public PackResult run() throws IOException {
-        FileSelection selection = OwnOutput.leaveOut(request.selection(), request.target());
+        if (password.isEmpty()) {
+            return pack();
+        }
+        try (Secret composed = Spelling.COMPOSED.of(password.get())) {
+            password = Optional.of(composed);
+            return pack();
+        }
+    }
+
+    private PackResult pack() throws IOException {
+        Target target = Target.of(request.target());
+        FileSelection selection = OwnOutput.leaveOut(request.selection(), target.path());
         if (selection.items().isEmpty()) {
             throw new NothingToPack(selection.leftOut().size());
         }
-        requireUsableTarget();
-        try (StagedVolumes staged = new StagedVolumes(request.target())) {
-            return run(selection, staged);
+        target.requireUsable(request.ifTargetExists());
+        NativeMethods.require(request.options().method(), "");
+        try (StagedSet staged = new StagedSet(target, VolumeNames::of, request.workplace())) {
+            return run(selection, target, staged);
         }
     }
 
-    private void requireUsableTarget() throws IOException {
-        Path target = request.target();
-        if (target.getParent() == null || Files.isDirectory(target)) {
-            throw new TargetUnusable(target, null);
-        }
-        boolean taken = Files.exists(target, LinkOption.NOFOLLOW_LINKS);
-        if (taken && request.ifTargetExists() == Existing.KEEP) {
-            throw new TargetExists(target);
-        }
-    }
-
-    private PackResult run(FileSelection selection, StagedVolumes staged) throws IOException {
+    private PackResult run(FileSelection selection, Target target, StagedSet staged)
+            throws IOException {
         long start = System.nanoTime();
-        PackingReport report = write(selection, staged);
+        PackingReport report = write(selection, target, staged);
         Duration packing = Duration.ofNanos(System.nanoTime() - start);
         List<LeftOut> leftOut = new ArrayList<>(selection.leftOut());
         leftOut.addAll(report.leftOut());
         if (report.packed().isEmpty()) {
             throw new NothingToPack(leftOut.size());
         }
-        Optional<ProofReport> proof = proveAndPublish(staged, report);
-        return new PackResult(
-                staged.names(),
-                request.options(),
-                bytesOf(staged.names()),
-                report.packed(),
-                leftOut,
-                selection.renamed(),
-                report.unsteady(),
-                packing,
-                proof);
-    }
-
-    private Optional<ProofReport> proveAndPublish(StagedVolumes staged, PackingReport report)
-            throws IOException {
+        boolean complete = PackResult.isComplete(leftOut, report.unsteady());
+        boolean beside = !complete && target.before().isPresent();
         try {
-            Optional<ProofReport> proof =
-                    request.afterPacking() == PackRequest.AfterPacking.PROVE
-                            ? Optional.of(prove(staged.temporaries(), report.packed()))
-                            : Optional.empty();
+            Optional<ProofReport> proof = proof(staged, report);
             cancel.check();
-            staged.publish(request.ifTargetExists());
-            return proof;
+            List<Path> names =
+                    beside ? staged.publishBeside() : staged.publish(request.ifTargetExists());
+            return new PackResult(
+                    names,
+                    request.options(),
+                    bytesOf(names),
+                    report.packed(),
+                    leftOut,
+                    selection.renamed(),
+                    report.unsteady(),
+                    packing,
+                    proof,
+                    beside ? Optional.of(target.path()) : Optional.empty());
         } catch (VolumeMissing e) {
-            throw new TargetUnusable(request.target().getParent(), e);
+            throw new TargetUnusable(target.folder(), e);
         } catch (LacunaException e) {
             throw e;
         } catch (IOException e) {
             // What has just been written can not be read or named: the device is gone.
-            throw new TargetUnusable(request.target().getParent(), e);
+            throw new TargetUnusable(target.folder(), e);
         }
+    }
+
+    private Optional<ProofReport> proof(StagedSet staged, PackingReport report) throws IOException {
+        return request.afterPacking() == PackRequest.AfterPacking.PROVE
+                ? Optional.of(prove(staged.temporaries(), report.packed()))
+                : Optional.empty();
     }
 
     private static long bytesOf(List<Path> files) throws IOException {
@@ -138,7 +146,8 @@ public final class PackJob {
         return bytes;
     }
 
-    private PackingReport write(FileSelection selection, StagedVolumes staged) throws IOException {
+    private PackingReport write(FileSelection selection, Target target, StagedSet staged)
+            throws IOException {
         try (ArchiveWriter writer = open(staged)) {
             ProgressMeter meter =
                     new ProgressMeter(
@@ -155,21 +164,37 @@ public final class PackJob {
         } catch (LacunaException e) {
             throw e;
         } catch (IOException e) {
-            throw writingFailed(selection, e);
+            throw writingFailed(selection, target, e);
         }
     }
 
-    private ArchiveWriter open(StagedVolumes staged) throws IOException {
+    private record Parts(StagedSet set) implements VolumeTarget {
+        @Override
+        public FileChannel add() throws IOException {
+            return set.add();
+        }
+
+        @Override
+        public void removeLast() throws IOException {
+            set.removeLast();
+        }
+    }
+
+    private ArchiveWriter open(StagedSet staged) throws IOException {
         PackOptions options = request.options();
         return request.volumeBytes().isPresent()
                 ? ZipArchives.writeSplit(
-                        staged, request.volumeBytes().getAsLong(), options, password, random)
+                        new Parts(staged),
+                        request.volumeBytes().getAsLong(),
+                        options,
+                        password,
+                        random)
                 : ZipArchives.write(staged.add(), options, password, random);
     }
 
     /** Sources fail with types of their own, so what arrives here is trouble with the target. */
-    private IOException writingFailed(FileSelection selection, IOException cause) {
-        Path folder = request.target().getParent();
+    private IOException writingFailed(FileSelection selection, Target target, IOException cause) {
+        Path folder = request.workplace().orElse(target.folder());
         if (FreeSpace.isUsedUpAt(folder)) {
             return new NotEnoughSpace(selection.totalBytes(), FreeSpace.at(folder));
         }
@@ -177,15 +202,14 @@ public final class PackJob {
     }
 
     private ProofReport prove(List<Path> archive, List<FileItem> packed) throws IOException {
-        try (ArchiveReader reader = ZipArchives.open(archive, Limits.NONE)) {
-            if (password.isPresent()) {
-                reader.unlock(password.get());
-            }
-            ProofReport report = new Proof(reader, listener, cancel).against(packed);
+        try (ZipArchiveReader reader = ZipArchives.openForProof(archive);
+                OpenedArchive opened =
+                        password.isPresent() ? reader.open(password.get()) : reader.open()) {
+            ProofReport report = new Proof(opened, listener, cancel).against(packed);
             if (!report.archiveIsWhole()) {
                 throw new ProofFailed(report.notWhole(), report.entries().size());
             }
-            return report;
+            return report.readBack(reader.isPastCache());
         }
     }
 }

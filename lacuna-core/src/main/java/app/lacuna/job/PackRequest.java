@@ -2,8 +2,9 @@ package app.lacuna.job;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.selection.FileSelection;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.OptionalLong;
 
 /**
@@ -13,6 +14,7 @@ import java.util.OptionalLong;
  * @param ifTargetExists whether an archive of that name may be replaced; it is replaced only by one
  *     that has been proved, if a proof is wanted, and never by a split one: many files can not be
  *     exchanged in one step
+ * @param workplace where the archive is until it is proved, if not beside its place
  */
 public record PackRequest(
         FileSelection selection,
@@ -20,7 +22,8 @@ public record PackRequest(
         PackOptions options,
         OptionalLong volumeBytes,
         Existing ifTargetExists,
-        AfterPacking afterPacking) {
+        AfterPacking afterPacking,
+        Optional<Path> workplace) {
 
     public enum AfterPacking {
         PROVE,
@@ -28,8 +31,8 @@ public record PackRequest(
     }
 
     public PackRequest {
-        target = target.toAbsolutePath().normalize();
-        if (volumeBytes.isPresent() && ifTargetExists == Existing.REPLACE) {
+        target = target.toAbsolutePath();
+        if (volumeBytes.isPresent() && ifTargetExists.replaces()) {
             throw new IllegalArgumentException("a split archive replaces nothing");
         }
     }
@@ -41,6 +44,13 @@ public record PackRequest(
             PackOptions options,
             Existing ifTargetExists,
             AfterPacking afterPacking) {
-        this(selection, target, options, OptionalLong.empty(), ifTargetExists, afterPacking);
+        this(
+                selection,
+                target,
+                options,
+                OptionalLong.empty(),
+                ifTargetExists,
+                afterPacking,
+                Optional.empty());
     }
 }

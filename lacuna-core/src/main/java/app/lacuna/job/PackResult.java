@@ -17,6 +17,8 @@ import java.util.Optional;
  * @param packed the items as they were when they were read
  * @param unsteady paths inside the archive of files that kept changing while they were read
  * @param proof empty if none was wanted
+ * @param keptInstead the older archive, if it stayed under the name that was asked for because this
+ *     one is not complete
  */
 public record PackResult(
         List<Path> files,
@@ -27,7 +29,8 @@ public record PackResult(
         List<Renamed> renamed,
         List<String> unsteady,
         Duration packing,
-        Optional<ProofReport> proof) {
+        Optional<ProofReport> proof,
+        Optional<Path> keptInstead) {
     public PackResult {
         files = List.copyOf(files);
     }
@@ -43,6 +46,10 @@ public record PackResult(
 
     /** Everything that was chosen is in, as it is on disk. */
     public boolean isComplete() {
+        return isComplete(leftOut, unsteady);
+    }
+
+    static boolean isComplete(List<LeftOut> leftOut, List<String> unsteady) {
         return unsteady.isEmpty() && leftOut.stream().noneMatch(l -> l.reason().meansIncomplete());
     }
 }

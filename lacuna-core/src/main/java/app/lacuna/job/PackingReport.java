@@ -6,8 +6,10 @@ import app.lacuna.base.ProgressMeter;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.LeftOut;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 
 /** Collects what becomes of the items, and keeps the progress and the cancelling up. */
@@ -17,6 +19,7 @@ final class PackingReport implements PackingWatch {
     private final List<FileItem> packed = new ArrayList<>();
     private final List<LeftOut> leftOut = new ArrayList<>();
     private final List<String> unsteady = new ArrayList<>();
+    private final Set<String> lostPaths = new HashSet<>();
 
     /** Bytes read of the items that are under way, by their paths. */
     private final Map<String, Long> read = new ConcurrentHashMap<>();
@@ -47,6 +50,7 @@ final class PackingReport implements PackingWatch {
     @Override
     public void onLeftOut(FileItem item, LeftOut.Reason reason) {
         leftOut.add(new LeftOut(item.source(), reason));
+        lostPaths.add(item.path());
         Long already = read.remove(item.path());
         meter.addBytes(item.size() - (already == null ? 0 : already));
         meter.itemDone();
@@ -55,6 +59,19 @@ final class PackingReport implements PackingWatch {
     @Override
     public void check() {
         cancel.check();
+    }
+
+    /** Paths inside the archive of what was left out. */
+    Set<String> lostPaths() {
+        return lostPaths;
+    }
+
+    ProgressMeter meter() {
+        return meter;
+    }
+
+    void finish() {
+        meter.finish();
     }
 
     List<FileItem> packed() {

@@ -1,11 +1,12 @@
 package app.lacuna.job;
 
-import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.archive.Sealing;
+import app.lacuna.archive.zip.Encryption;
+import app.lacuna.archive.zip.KeptEntry;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.base.Spelling;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import java.io.IOException;
@@ -35,9 +36,9 @@ public final class RelockJob {
      * @param after present exactly if the request protects
      */
     public RewriteResult run(Optional<Secret> before, Optional<Secret> after) throws IOException {
-        try (Rewriting rewriting = new Rewriting(request.archive(), before, listener, cancel)) {
+        try (Rewriting rewriting = new Rewriting(request.where(), before, listener, cancel)) {
             List<KeptEntry> all =
-                    rewriting.reader().listing().entries().stream()
+                    rewriting.opened().listing().entries().stream()
                             .map(entry -> new KeptEntry(entry, entry.path()))
                             .toList();
             PackOptions options =
@@ -48,8 +49,14 @@ public final class RelockJob {
                             Level.BALANCED,
                             request.hint().orElse(""));
             boolean keepNote = request.hint().isEmpty();
-            RewritePlan plan = new RewritePlan(options, Sealing.ANEW, keepNote, all, List.of());
-            return rewriting.write(request.target(), plan, after);
+            RewritePlan plan =
+                    new RewritePlan(options, Encryption.ANEW, keepNote, all, List.of(), List.of());
+            if (after.isEmpty()) {
+                return rewriting.write(plan, after);
+            }
+            try (Secret composed = Spelling.COMPOSED.of(after.get())) {
+                return rewriting.write(plan, Optional.of(composed));
+            }
         }
     }
 }

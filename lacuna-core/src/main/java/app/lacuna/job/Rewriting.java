@@ -1,15 +1,18 @@
 package app.lacuna.job;
 
-import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
-import app.lacuna.archive.ArchiveWriter;
-import app.lacuna.archive.KeepingWatch;
-import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.Limits;
+import app.lacuna.archive.Nested;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.zip.KeepingWatch;
+import app.lacuna.archive.zip.KeepingWriter;
+import app.lacuna.archive.zip.KeptEntry;
+import app.lacuna.archive.zip.OpenedZip;
+import app.lacuna.archive.zip.ZipArchiveReader;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Stage;
 import app.lacuna.failure.ArchiveChanged;
@@ -21,40 +24,45 @@ import app.lacuna.failure.NothingToPack;
 import app.lacuna.failure.ProofFailed;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
+import app.lacuna.failure.UnsupportedFeature;
 import app.lacuna.proof.Original;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofEntry;
 import app.lacuna.proof.ProofReport;
-import app.lacuna.proof.Verdict;
 import app.lacuna.selection.FileItem;
+import app.lacuna.staging.Existing;
 import app.lacuna.staging.FileMark;
 import app.lacuna.staging.FreeSpace;
-import app.lacuna.staging.StagedFile;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.StagedSet;
+import app.lacuna.staging.Target;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.security.SecureRandom;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
- * Writes an archive anew out of an existing one: beside its place, flushed, read back and held
- * against the old archive and the files on disk, and only then moved to its name. Until that last
- * step the old archive is untouched, and after it the new one is whole.
+ * Writes an archive anew out of an existing one: under a temporary name, flushed, read back and
+ * held against the old archive and the files on disk, and only then moved to its name. Until that
+ * last step the old archive is untouched, and after it the new one is whole. One that is not
+ * complete never takes the place of the old one: it gets a free name beside it.
  *
- * <p>Call order: {@link #reader} to plan, {@link #write} once, {@link #close}.
+ * <p>Call order: {@link #opened} to plan, {@link #write} once, {@link #close}.
  */
 final class Rewriting implements AutoCloseable {
+    private final RewriteTarget where;
     private final Path archive;
     private final FileMark mark;
-    private final ArchiveReader reader;
+    private final ZipArchiveReader reader;
     private final ProgressListener listener;
     private final CancelToken cancel;
+    private Optional<OpenedZip> opened = Optional.empty();
 
     /**
      * Opens, unlocks and, where one code protects everything, checks the archive.
@@ -62,127 +70,145 @@ final class Rewriting implements AutoCloseable {
      * @param password absent if it has none
      */
     Rewriting(
-            Path archive, Optional<Secret> password, ProgressListener listener, CancelToken cancel)
+            RewriteTarget where,
+            Optional<Secret> password,
+            ProgressListener listener,
+            CancelToken cancel)
             throws IOException {
-        this.archive = archive.toRealPath();
+        this.where = where;
+        this.archive = where.archive().toRealPath();
         this.listener = listener;
         this.cancel = cancel;
         this.mark = FileMark.of(this.archive);
-        this.reader = Archives.open(this.archive, Limits.NONE);
+        this.reader = ZipArchives.open(this.archive, Limits.NONE, Nested.AS_A_FILE);
         try {
-            if (password.isPresent()) {
-                reader.unlock(password.get());
-            }
-            reader.check(listener, cancel);
+            opened =
+                    Optional.of(password.isPresent() ? reader.open(password.get()) : reader.open());
+            opened().check(listener, cancel);
         } catch (IOException | RuntimeException e) {
-            reader.close();
+            close();
             throw e;
         }
     }
 
-    ArchiveReader reader() {
-        return reader;
+    OpenedZip opened() {
+        return opened.orElseThrow();
     }
 
     /**
-     * @param target the archive itself, which is replaced, or a name that is free
      * @param password that of the new archive, if it has one
      */
-    RewriteResult write(Path target, RewritePlan plan, Optional<Secret> password)
-            throws IOException {
-        Path place = place(target);
+    RewriteResult write(RewritePlan plan, Optional<Secret> password) throws IOException {
+        Target target = target();
+        boolean inPlace = target.path().equals(archive);
         if (plan.kept().isEmpty() && plan.added().isEmpty()) {
             throw new NothingToPack(0);
         }
-        requireSpace(place, plan);
-        try (StagedFile staged = staged(place)) {
-            PackingReport report = write(staged, plan, password);
-            ProofReport proof = prove(staged, plan, report, password);
+        requireSpace(where.workplace().orElse(target.folder()), plan);
+        try (StagedSet staged =
+                new StagedSet(target, StagedSet.Naming.single(), where.workplace())) {
+            PackingReport report = new PackingReport(meter(plan), cancel);
+            List<KeptEntry> kept = write(staged, plan, report, password);
+            ProofReport proof = prove(staged, kept, report, password);
             cancel.check();
             if (!mark.isStill(archive)) {
                 throw new ArchiveChanged(archive);
             }
-            reader.close();
-            publish(staged, place);
+            long dropped = reader.bytesBehind();
+            close(); // some systems do not move a file over one that is open
+            boolean complete = PackResult.isComplete(report.leftOut(), report.unsteady());
+            Path made = publish(staged, target, inPlace, complete);
             return new RewriteResult(
-                    place,
-                    Files.size(place),
-                    plan.kept().size(),
+                    made,
+                    Files.size(made),
+                    kept.size(),
                     report.packed().size(),
                     report.leftOut(),
-                    proof);
+                    report.unsteady(),
+                    proof,
+                    inPlace && !complete ? Optional.of(archive) : Optional.empty(),
+                    dropped);
         }
     }
 
-    /** What replaces an archive is not readable by more people than that was, at no moment. */
-    private StagedFile staged(Path place) throws IOException {
-        return place.equals(archive) ? StagedFile.privateBeside(place) : StagedFile.beside(place);
-    }
-
-    private Path place(Path target) throws IOException {
-        Path absolute = target.toAbsolutePath().normalize();
-        boolean taken = Files.exists(absolute, LinkOption.NOFOLLOW_LINKS);
-        if (taken && !Files.isSameFile(absolute, archive)) {
-            throw new TargetExists(absolute);
+    private Target target() throws IOException {
+        Target target = Target.of(where.target());
+        if (!target.path().equals(archive)) {
+            target.requireUsable(Existing.KEEP);
+            return target;
         }
-        if (taken && reader.listing().volumes() > 1) {
+        if (opened().listing().volumes() > 1) {
             throw new InSeveralParts(archive);
         }
-        return taken ? archive : absolute;
+        target.requireUsable(where.replacing());
+        return target;
     }
 
-    private void requireSpace(Path place, RewritePlan plan) throws NotEnoughSpace {
+    private void requireSpace(Path folder, RewritePlan plan) throws NotEnoughSpace {
         long needed =
-                reader.listing().archiveBytes()
-                        + plan.added().stream().mapToLong(FileItem::size).sum();
-        long free = FreeSpace.at(place.getParent());
+                SaturatedSum.of(
+                        opened().listing().archiveBytes(),
+                        SaturatedSum.of(plan.added(), FileItem::size));
+        long free = FreeSpace.at(folder);
         if (needed > free) {
             throw new NotEnoughSpace(needed, free);
         }
     }
 
-    private PackingReport write(StagedFile staged, RewritePlan plan, Optional<Secret> password)
+    private ProgressMeter meter(RewritePlan plan) {
+        long keptBytes = SaturatedSum.of(plan.kept(), kept -> kept.entry().packedSize());
+        return new ProgressMeter(
+                listener,
+                Stage.REWRITING,
+                SaturatedSum.of(keptBytes, SaturatedSum.of(plan.added(), FileItem::size)),
+                plan.kept().size() + plan.added().size());
+    }
+
+    /** What was taken over from the older archive. */
+    private List<KeptEntry> write(
+            StagedSet staged, RewritePlan plan, PackingReport report, Optional<Secret> password)
             throws IOException {
-        long keptBytes = plan.kept().stream().mapToLong(kept -> kept.entry().packedSize()).sum();
-        long addedBytes = plan.added().stream().mapToLong(FileItem::size).sum();
-        ProgressMeter meter =
-                new ProgressMeter(
-                        listener,
-                        Stage.REWRITING,
-                        keptBytes + addedBytes,
-                        plan.kept().size() + plan.added().size());
-        PackingReport report = new PackingReport(meter, cancel);
-        try (ArchiveWriter writer =
-                ZipArchives.write(staged.channel(), plan.options(), password, new SecureRandom())) {
-            writer.keepAll(reader, plan.kept(), plan.sealing(), new Kept(meter, cancel));
+        Path folder = where.workplace().orElse(archive.getParent());
+        try (KeepingWriter writer =
+                ZipArchives.write(staged.add(), plan.options(), password, new SecureRandom())) {
+            Kept watch = new Kept(report, cancel);
+            writer.keepAll(opened(), plan.kept(), plan.encryption(), watch);
             writer.addAll(plan.added(), report);
+            List<KeptEntry> stays = stays(plan, report.lostPaths());
+            writer.keepAll(opened(), stays, plan.encryption(), watch);
             if (plan.keepNote()) {
-                writer.keepNote(reader);
+                writer.keepNote(opened());
             }
             writer.finish();
-            meter.finish();
+            report.finish();
             staged.force();
-            return report;
+            List<KeptEntry> kept = new ArrayList<>(plan.kept());
+            kept.addAll(stays);
+            return kept;
         } catch (LacunaException e) {
             throw e;
         } catch (IOException e) {
-            Path folder = staged.temporary().getParent();
             throw FreeSpace.isUsedUpAt(folder)
-                    ? new NotEnoughSpace(keptBytes + addedBytes, FreeSpace.at(folder))
+                    ? new NotEnoughSpace(opened().listing().archiveBytes(), FreeSpace.at(folder))
                     : new TargetUnusable(folder, e);
         }
     }
 
-    private record Kept(ProgressMeter meter, CancelToken cancel) implements KeepingWatch {
+    /** What should have been replaced by something that can not be read. */
+    private static List<KeptEntry> stays(RewritePlan plan, Set<String> lost) {
+        return plan.replaced().stream().filter(entry -> lost.contains(entry.path())).toList();
+    }
+
+    private record Kept(PackingReport report, CancelToken cancel) implements KeepingWatch {
         @Override
         public void onBytes(KeptEntry entry, long bytes) {
-            meter.startItem(entry.path());
-            meter.addBytes(bytes);
+            report.meter().startItem(entry.path());
+            report.meter().addBytes(bytes);
         }
 
         @Override
         public void onKept(KeptEntry entry) {
-            meter.itemDone();
+            report.meter().itemDone();
         }
 
         @Override
@@ -192,30 +218,33 @@ final class Rewriting implements AutoCloseable {
     }
 
     private ProofReport prove(
-            StagedFile staged, RewritePlan plan, PackingReport report, Optional<Secret> password)
+            StagedSet staged,
+            List<KeptEntry> keptEntries,
+            PackingReport report,
+            Optional<Secret> password)
             throws IOException {
         Map<String, Original> originals = new LinkedHashMap<>();
-        for (KeptEntry kept : plan.kept()) {
-            ArchiveEntry entry = kept.entry();
-            originals.putIfAbsent(kept.path(), new Original.InArchive(reader, entry));
+        for (KeptEntry kept : keptEntries) {
+            originals.putIfAbsent(kept.path(), new Original.InArchive(opened(), kept.entry()));
         }
         report.packed().forEach(item -> originals.put(item.path(), new Original.OnDisk(item)));
-        try (ArchiveReader made = ZipArchives.open(List.of(staged.temporary()), Limits.NONE)) {
-            if (password.isPresent()) {
-                made.unlock(password.get());
-            }
+        try (ZipArchiveReader reading = ZipArchives.openForProof(staged.temporaries());
+                OpenedArchive made =
+                        password.isPresent() ? reading.open(password.get()) : reading.open()) {
             ProofReport proof = new Proof(made, listener, cancel).against(originals);
-            requireWhole(proof, plan.kept().size() + report.packed().size());
-            return proof;
+            requireWhole(proof, keptEntries.size() + report.packed().size());
+            return proof.readBack(reading.isPastCache());
         }
     }
 
     /** An entry that was damaged before is the archive's trouble, not the new one's. */
     private static void requireWhole(ProofReport proof, int expected) throws IOException {
         for (ProofEntry entry : proof.entries()) {
-            if (entry.verdict() == Verdict.DAMAGED
-                    && entry.cause().orElseThrow() instanceof DamagedArchive damage) {
-                throw damage;
+            Optional<IOException> cause = entry.cause();
+            if (cause.isPresent()
+                    && (cause.get() instanceof DamagedArchive
+                            || cause.get() instanceof UnsupportedFeature)) {
+                throw cause.get();
             }
         }
         if (!proof.archiveIsWhole() || proof.entries().size() != expected) {
@@ -223,22 +252,30 @@ final class Rewriting implements AutoCloseable {
         }
     }
 
-    private void publish(StagedFile staged, Path place) throws IOException {
-        boolean replaces = place.equals(archive);
+    private Path publish(StagedSet staged, Target target, boolean inPlace, boolean complete)
+            throws IOException {
         try {
-            if (replaces) {
-                mark.givePermissionsTo(staged.temporary());
+            if (inPlace && !complete) {
+                return staged.publishBeside().get(0);
             }
-            staged.publishAs(place, replaces ? Existing.REPLACE : Existing.KEEP);
+            if (inPlace) {
+                where.beforeReplacing().run();
+            }
+            return staged.publish(inPlace ? where.replacing() : Existing.KEEP).get(0);
         } catch (FileAlreadyExistsException e) {
-            throw new TargetExists(place);
+            throw new TargetExists(target.path());
+        } catch (LacunaException e) {
+            throw e;
         } catch (IOException e) {
-            throw new TargetUnusable(place.getParent(), e);
+            throw new TargetUnusable(target.folder(), e);
         }
     }
 
     @Override
     public void close() throws IOException {
+        if (opened.isPresent()) {
+            opened.get().close();
+        }
         reader.close();
     }
 }

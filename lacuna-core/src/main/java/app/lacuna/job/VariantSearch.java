@@ -1,6 +1,7 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
@@ -23,48 +24,67 @@ public final class VariantSearch {
     private final ProgressListener listener;
     private final CancelToken cancel;
 
+    /** The caller closes both. */
+    public record Found(Variant variant, OpenedArchive opened) {}
+
     public VariantSearch(ArchiveReader reader, ProgressListener listener, CancelToken cancel) {
         this.reader = reader;
         this.listener = listener;
         this.cancel = cancel;
     }
 
-    /** The variant that opens the archive, which is unlocked then. The caller closes it. */
-    public Optional<Variant> run(Secret typed) throws IOException {
+    /** The variant that opens the archive, and the archive that it has opened. */
+    public Optional<Found> run(Secret typed) throws IOException {
         List<Variant> variants = CloseVariants.of(typed);
-        Variant right = null;
+        Optional<Found> found = Optional.empty();
         try {
-            ProgressMeter meter =
-                    new ProgressMeter(listener, Stage.TRYING, variants.size(), variants.size());
-            for (Variant variant : variants) {
-                cancel.check();
-                if (reader.mayBeOpenedBy(variant.secret()) && opens(variant.secret())) {
-                    right = variant;
-                    break;
-                }
-                meter.addBytes(1);
-                meter.itemDone();
-            }
-            meter.finish();
-            return Optional.ofNullable(right);
+            found = firstOf(variants);
+            return found;
         } finally {
             for (Variant variant : variants) {
-                if (variant != right) {
+                if (found.filter(right -> right.variant() == variant).isEmpty()) {
                     variant.close();
                 }
             }
         }
     }
 
+    private Optional<Found> firstOf(List<Variant> variants) throws IOException {
+        ProgressMeter meter =
+                new ProgressMeter(listener, Stage.TRYING, variants.size(), variants.size());
+        for (Variant variant : variants) {
+            cancel.check();
+            if (reader.mayBeOpenedBy(variant.secret())) {
+                Optional<OpenedArchive> opened = opened(variant.secret());
+                if (opened.isPresent()) {
+                    meter.finish();
+                    return opened.map(archive -> new Found(variant, archive));
+                }
+            }
+            meter.addBytes(1);
+            meter.itemDone();
+        }
+        meter.finish();
+        return Optional.empty();
+    }
+
     /** The check value before an entry lets one wrong password in 65,536 pass. */
-    private boolean opens(Secret secret) throws IOException {
+    private Optional<OpenedArchive> opened(Secret secret) throws IOException {
+        OpenedArchive opened;
         try {
-            reader.unlock(secret);
-            reader.confirmPassword(cancel);
-            return true;
+            opened = reader.open(secret);
         } catch (WrongPassword | DamagedArchive e) {
-            reader.lock();
-            return false;
+            return Optional.empty();
+        }
+        try {
+            opened.confirmPassword(cancel);
+            return Optional.of(opened);
+        } catch (DamagedArchive e) {
+            opened.close();
+            return Optional.empty();
+        } catch (IOException | RuntimeException e) {
+            opened.close();
+            throw e;
         }
     }
 }

@@ -1,6 +1,6 @@
 package app.lacuna.job;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.proof.Proof;
@@ -20,12 +20,12 @@ import java.util.Set;
 
 /** Checks a finished archive, alone or against the folder that its contents came from. */
 public final class VerifyJob {
-    private final ArchiveReader reader;
+    private final OpenedArchive reader;
     private final ProgressListener listener;
     private final CancelToken cancel;
 
     /** The reader has been unlocked before and is closed by the caller. */
-    public VerifyJob(ArchiveReader reader, ProgressListener listener, CancelToken cancel) {
+    public VerifyJob(OpenedArchive reader, ProgressListener listener, CancelToken cancel) {
         this.reader = reader;
         this.listener = listener;
         this.cancel = cancel;

@@ -26,7 +26,11 @@ public final class HintCheck {
             if (secret.length < TOO_SHORT) {
                 return secret.length > 0 && hint.strip().contentEquals(characters);
             }
-            return contains(text, secret) || contains(text, reversed(secret));
+            if (contains(text, secret)) {
+                return true;
+            }
+            reverse(secret);
+            return contains(text, secret);
         } finally {
             java.util.Arrays.fill(secret, '\0');
         }
@@ -47,12 +51,13 @@ public final class HintCheck {
         return cut;
     }
 
-    private static char[] reversed(char[] characters) {
-        char[] reversed = new char[characters.length];
-        for (int i = 0; i < characters.length; i++) {
-            reversed[i] = characters[characters.length - 1 - i];
+    /** In place, so that there is nothing more to wipe. */
+    private static void reverse(char[] characters) {
+        for (int i = 0, j = characters.length - 1; i < j; i++, j--) {
+            char kept = characters[i];
+            characters[i] = characters[j];
+            characters[j] = kept;
         }
-        return reversed;
     }
 
     private static boolean contains(char[] text, char[] secret) {

@@ -1,7 +1,7 @@
 package app.lacuna.preview;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import java.io.IOException;
 import java.io.InputStream;
@@ -19,7 +19,7 @@ final class EntryContents {
      * @throws IllegalArgumentException if the entry is larger than the limit: ask for its size
      *     first
      */
-    static byte[] read(ArchiveReader reader, ArchiveEntry entry, int limit, CancelToken cancel)
+    static byte[] read(OpenedArchive reader, ArchiveEntry entry, int limit, CancelToken cancel)
             throws IOException {
         if (entry.size() > limit) {
             throw new IllegalArgumentException("larger than the limit");

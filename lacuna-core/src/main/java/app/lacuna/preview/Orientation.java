@@ -1,12 +1,5 @@
 package app.lacuna.preview;
 
-import com.drew.imaging.ImageMetadataReader;
-import com.drew.imaging.ImageProcessingException;
-import com.drew.metadata.Metadata;
-import com.drew.metadata.exif.ExifIFD0Directory;
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-
 /**
  * How a picture has to be turned to stand upright, as the camera noted it (Exif 2.3, tag 0x0112).
  *
@@ -18,17 +11,7 @@ public record Orientation(int degrees, boolean mirrored) {
 
     /** Upright if nothing is noted, or nothing that makes sense. */
     static Orientation of(byte[] picture) {
-        try {
-            Metadata metadata =
-                    ImageMetadataReader.readMetadata(
-                            new ByteArrayInputStream(picture), picture.length);
-            ExifIFD0Directory exif = metadata.getFirstDirectoryOfType(ExifIFD0Directory.class);
-            Integer noted =
-                    exif == null ? null : exif.getInteger(ExifIFD0Directory.TAG_ORIENTATION);
-            return noted == null ? UPRIGHT : ofExif(noted);
-        } catch (ImageProcessingException | IOException | RuntimeException e) {
-            return UPRIGHT; // the picture may be fine all the same
-        }
+        return Exif.orientation(picture).map(Orientation::ofExif).orElse(UPRIGHT);
     }
 
     /** The numbers 1 to 8 of the standard. */

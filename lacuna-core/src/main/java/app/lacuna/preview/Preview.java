@@ -21,6 +21,7 @@ public sealed interface Preview {
         @Override
         public void wipe() {
             pages.wipe();
+            table.wipe();
         }
     }
 

@@ -1,7 +1,7 @@
 package app.lacuna.preview;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
@@ -23,7 +23,7 @@ public final class PreviewReader {
      * @throws app.lacuna.failure.DamagedArchive if the entry is not what was packed; nothing of it
      *     is given out then
      */
-    public static Preview read(ArchiveReader reader, ArchiveEntry entry, CancelToken cancel)
+    public static Preview read(OpenedArchive reader, ArchiveEntry entry, CancelToken cancel)
             throws IOException {
         if (entry.size() > MAX_BYTES) {
             return new Preview.TooLarge(MAX_BYTES);

@@ -3,6 +3,7 @@ package app.lacuna.preview;
 import java.io.IOException;
 import java.io.StringReader;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.apache.commons.csv.CSVFormat;
@@ -11,11 +12,10 @@ import org.apache.commons.csv.CSVRecord;
 
 /**
  * The beginning of a table of separated values (RFC 4180), the first row of which names the
- * columns.
- *
- * @param cut whether there is more than is here
+ * columns. Its cells are characters that can be overwritten; a text is made of one only to be
+ * shown.
  */
-public record Table(List<String> names, List<List<String>> rows, boolean cut) {
+public final class Table {
     static final int MAX_ROWS = 20_000;
     static final int MAX_COLUMNS = 200;
 
@@ -24,9 +24,57 @@ public record Table(List<String> names, List<List<String>> rows, boolean cut) {
 
     private static final int LINES_TO_JUDGE_BY = 20;
 
-    public Table {
-        names = List.copyOf(names);
-        rows = List.copyOf(rows);
+    private final Row names;
+    private final List<Row> rows;
+    private final boolean cut;
+
+    private Table(Row names, List<Row> rows, boolean cut) {
+        this.names = names;
+        this.rows = List.copyOf(rows);
+        this.cut = cut;
+    }
+
+    /** The cells of one line. */
+    public static final class Row {
+        private final char[][] cells;
+
+        private Row(char[][] cells) {
+            this.cells = cells;
+        }
+
+        public int size() {
+            return cells.length;
+        }
+
+        /** Empty for a column that this row has not. */
+        public String cell(int column) {
+            return column < cells.length ? String.valueOf(cells[column]) : "";
+        }
+
+        private void wipe() {
+            for (char[] cell : cells) {
+                Arrays.fill(cell, '\0');
+            }
+        }
+    }
+
+    /** What the columns are called. */
+    public Row names() {
+        return names;
+    }
+
+    public List<Row> rows() {
+        return rows;
+    }
+
+    /** Whether there is more than is here. */
+    public boolean isCut() {
+        return cut;
+    }
+
+    void wipe() {
+        names.wipe();
+        rows.forEach(Row::wipe);
     }
 
     /**
@@ -66,7 +114,7 @@ public record Table(List<String> names, List<List<String>> rows, boolean cut) {
     private static Optional<Table> read(String text, char separator, boolean complete) {
         CSVFormat format =
                 CSVFormat.DEFAULT.builder().setDelimiter(separator).setLenientEof(true).get();
-        List<List<String>> rows = new ArrayList<>();
+        List<Row> rows = new ArrayList<>();
         boolean cut = !complete;
         try (CSVParser parser = CSVParser.parse(new StringReader(text), format)) {
             for (CSVRecord row : parser) {
@@ -75,7 +123,12 @@ public record Table(List<String> names, List<List<String>> rows, boolean cut) {
                     break;
                 }
                 cut |= row.size() > MAX_COLUMNS;
-                rows.add(row.stream().limit(MAX_COLUMNS).toList());
+                rows.add(
+                        new Row(
+                                row.stream()
+                                        .limit(MAX_COLUMNS)
+                                        .map(String::toCharArray)
+                                        .toArray(char[][]::new)));
             }
         } catch (IOException | RuntimeException e) {
             if (complete) {

@@ -1,9 +1,10 @@
 package app.lacuna.proof;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.failure.UnsupportedFeature;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
 import app.lacuna.selection.ItemKind;
@@ -21,16 +22,20 @@ final class EntryProof implements AutoCloseable {
     private static final int BUFFER_BYTES = 1 << 17;
 
     /** An entry, and what it is to be compared with if anything is. */
-    record Case(ArchiveEntry entry, boolean compare, Optional<Original> original) {}
+    record Case(
+            ArchiveEntry entry,
+            boolean compare,
+            Optional<Original> original,
+            boolean unprotected) {}
 
-    private final ArchiveReader reader;
+    private final OpenedArchive reader;
     private final ProgressMeter meter;
     private final CancelToken cancel;
     private final ItemReader disk = new ItemReader();
     private final byte[] packed = new byte[BUFFER_BYTES];
     private final byte[] original = new byte[BUFFER_BYTES];
 
-    EntryProof(ArchiveReader reader, ProgressMeter meter, CancelToken cancel) {
+    EntryProof(OpenedArchive reader, ProgressMeter meter, CancelToken cancel) {
         this.reader = reader;
         this.meter = meter;
         this.cancel = cancel;
@@ -43,13 +48,21 @@ final class EntryProof implements AutoCloseable {
         for (Case next : cases) {
             cancel.check();
             meter.startItem(next.entry().path());
-            verdicts.add(
+            ProofEntry verdict =
                     next.compare()
                             ? compare(next.entry(), next.original())
-                            : toTheEnd(next.entry(), Verdict.WHOLE));
+                            : toTheEnd(next.entry(), Verdict.WHOLE);
+            verdicts.add(next.unprotected() ? unprotected(verdict) : verdict);
             meter.itemDone();
         }
         return verdicts;
+    }
+
+    /** That it can be read says nothing: nobody needs the password to write such an entry. */
+    private static ProofEntry unprotected(ProofEntry verdict) {
+        return verdict.verdict().entryIsWhole()
+                ? ProofEntry.of(verdict.path(), Verdict.UNPROTECTED)
+                : verdict;
     }
 
     /** All of them are in the same older archive, if any is. */
@@ -179,7 +192,9 @@ final class EntryProof implements AutoCloseable {
     }
 
     static ProofEntry damaged(ArchiveEntry entry, IOException cause) {
-        return new ProofEntry(entry.path(), Verdict.DAMAGED, Optional.of(cause));
+        Verdict verdict =
+                cause instanceof UnsupportedFeature ? Verdict.UNSUPPORTED : Verdict.DAMAGED;
+        return new ProofEntry(entry.path(), verdict, Optional.of(cause));
     }
 
     /** Wipes the buffers. */

@@ -1,7 +1,7 @@
 package app.lacuna.proof;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.selection.FileItem;
 
 /** What an entry is held against. */
@@ -10,5 +10,5 @@ public sealed interface Original {
     record OnDisk(FileItem item) implements Original {}
 
     /** An entry of an older archive, which stays open and unlocked meanwhile. */
-    record InArchive(ArchiveReader reader, ArchiveEntry entry) implements Original {}
+    record InArchive(OpenedArchive reader, ArchiveEntry entry) implements Original {}
 }

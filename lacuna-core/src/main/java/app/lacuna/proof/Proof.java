@@ -1,13 +1,12 @@
 package app.lacuna.proof;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
 import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.PasswordRequired;
 import app.lacuna.pipeline.Batches;
 import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
@@ -24,11 +23,11 @@ import java.util.Optional;
  * byte with its original. The reader has been unlocked before. One proof is used once.
  */
 public final class Proof {
-    private final ArchiveReader reader;
+    private final OpenedArchive reader;
     private final ProgressListener listener;
     private final CancelToken cancel;
 
-    public Proof(ArchiveReader reader, ProgressListener listener, CancelToken cancel) {
+    public Proof(OpenedArchive reader, ProgressListener listener, CancelToken cancel) {
         this.reader = reader;
         this.listener = listener;
         this.cancel = cancel;
@@ -53,9 +52,6 @@ public final class Proof {
 
     private ProofReport run(Stage stage, Map<String, Original> originals, boolean compare)
             throws IOException {
-        if (!reader.isUnlocked()) {
-            throw new PasswordRequired(reader.listing().archive());
-        }
         List<ArchiveEntry> entries = reader.listing().entries();
         try {
             reader.check(listener, cancel);
@@ -64,11 +60,14 @@ public final class Proof {
             return new ProofReport(
                     entries.stream().map(entry -> EntryProof.damaged(entry, e)).toList());
         }
+        boolean locked = reader.listing().needsPassword();
         Map<String, Original> unseen = new LinkedHashMap<>(originals);
         List<EntryProof.Case> cases = new ArrayList<>(entries.size());
         for (ArchiveEntry entry : entries) {
             Optional<Original> item = Optional.ofNullable(unseen.remove(entry.path()));
-            cases.add(new EntryProof.Case(entry, compare, item));
+            boolean older = item.filter(Original.InArchive.class::isInstance).isPresent();
+            boolean open = locked && entry.standsOpen() && !older;
+            cases.add(new EntryProof.Case(entry, compare, item, open));
         }
         ProgressMeter meter =
                 new ProgressMeter(listener, stage, reader.listing().totalBytes(), entries.size());

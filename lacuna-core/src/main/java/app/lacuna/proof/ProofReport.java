@@ -2,17 +2,40 @@ package app.lacuna.proof;
 
 import java.util.List;
 
-/** The verdicts on all entries, in the order of the archive. */
-public record ProofReport(List<ProofEntry> entries) {
+/**
+ * The verdicts on all entries, in the order of the archive.
+ *
+ * @param readBack where what was proved has been read from
+ */
+public record ProofReport(List<ProofEntry> entries, ReadBack readBack) {
+    /** What a proof can say of the medium. */
+    public enum ReadBack {
+        /** The device has it. */
+        FROM_DEVICE,
+        /**
+         * It was written out to the device before; the system may have answered from memory all the
+         * same.
+         */
+        AS_THE_SYSTEM_LIKES
+    }
+
     public ProofReport {
         entries = List.copyOf(entries);
+    }
+
+    public ProofReport(List<ProofEntry> entries) {
+        this(entries, ReadBack.AS_THE_SYSTEM_LIKES);
+    }
+
+    public ProofReport readBack(boolean fromDevice) {
+        return fromDevice ? new ProofReport(entries, ReadBack.FROM_DEVICE) : this;
     }
 
     public int count(Verdict verdict) {
         return (int) entries.stream().filter(entry -> entry.verdict() == verdict).count();
     }
 
-    /** Entries that are damaged, differ or are missing. */
+    /** Entries that are damaged, differ, are missing or can not be checked. */
     public int notWhole() {
         return (int) entries.stream().filter(entry -> !entry.verdict().entryIsWhole()).count();
     }

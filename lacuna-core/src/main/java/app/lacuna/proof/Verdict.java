@@ -6,6 +6,11 @@ public enum Verdict {
     IDENTICAL,
     /** The entry is whole; there was no original to compare it with. */
     WHOLE,
+    /**
+     * The entry can be read and stands open in an archive that has a password: whoever has the
+     * archive could have put it there or changed it.
+     */
+    UNPROTECTED,
     /** The entry is whole, and the original has been changed after packing. */
     ORIGINAL_CHANGED,
     /** The entry is whole, and the original is no longer there. */
@@ -16,11 +21,13 @@ public enum Verdict {
     DIFFERS,
     /** There is an original, and the archive has no such entry. */
     NOT_IN_ARCHIVE,
+    /** It uses something that is not read here, so nothing can be said of it. */
+    UNSUPPORTED,
     /** The entry can not be read back. */
     DAMAGED;
 
     /** Whether the archive itself is in order. */
     public boolean entryIsWhole() {
-        return this != DAMAGED && this != DIFFERS && this != NOT_IN_ARCHIVE;
+        return this != DAMAGED && this != UNSUPPORTED && this != DIFFERS && this != NOT_IN_ARCHIVE;
     }
 }

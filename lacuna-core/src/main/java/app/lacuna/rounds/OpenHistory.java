@@ -1,17 +1,9 @@
 package app.lacuna.rounds;
 
-import app.lacuna.staging.StagedFile;
+import app.lacuna.state.StateFile;
 import java.io.IOException;
-import java.io.Reader;
-import java.io.StringWriter;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Properties;
 
 /**
  * Which archives were opened last, and after how many minutes without use an open one locks itself.
@@ -19,79 +11,39 @@ import java.util.Properties;
  */
 public final class OpenHistory {
     public static final int USUAL_MINUTES = 10;
-
+    private static final int VERSION = 1;
     private static final int RECENT = 8;
+    private static final String MINUTES = "lockMinutes";
 
-    private final Path file;
+    private final StateFile file;
+    private final RecentPaths archives = new RecentPaths("archives", RECENT);
 
     /**
      * @param stateFolder where the program keeps its own state
      */
     public OpenHistory(Path stateFolder) {
-        this.file = stateFolder.resolve("opened.properties");
+        this.file = new StateFile(stateFolder.resolve("opened.json"), VERSION);
     }
 
     /** The last one first; also those that are not there at the moment. */
     public List<Path> archives() throws IOException {
-        Properties all = read();
-        List<Path> archives = new ArrayList<>();
-        for (int i = 0; all.containsKey("archive." + i); i++) {
-            try {
-                archives.add(Path.of(all.getProperty("archive." + i)));
-            } catch (InvalidPathException e) {
-                continue; // written on another system, or by hand
-            }
-        }
-        return archives;
+        return archives.in(file.read());
     }
 
     public void opened(Path archive) throws IOException {
-        List<Path> archives = new ArrayList<>(archives());
-        archives.remove(archive);
-        archives.add(0, archive);
-        write(archives.subList(0, Math.min(RECENT, archives.size())), lockMinutes());
+        file.change(content -> archives.use(content, archive));
     }
 
     public void forget(Path archive) throws IOException {
-        List<Path> archives = new ArrayList<>(archives());
-        archives.remove(archive);
-        write(archives, lockMinutes());
+        file.change(content -> archives.forget(content, archive));
     }
 
     /** 0 stands for never. */
     public int lockMinutes() throws IOException {
-        try {
-            String kept = read().getProperty("lock.minutes");
-            return kept == null ? USUAL_MINUTES : Math.max(0, Integer.parseInt(kept));
-        } catch (NumberFormatException e) {
-            return USUAL_MINUTES;
-        }
+        return Math.max(0, file.read().path(MINUTES).asInt(USUAL_MINUTES));
     }
 
     public void setLockMinutes(int minutes) throws IOException {
-        write(archives(), minutes);
-    }
-
-    private Properties read() throws IOException {
-        Properties all = new Properties();
-        try (Reader in = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
-            all.load(in);
-            return all;
-        } catch (NoSuchFileException e) {
-            return all; // nothing has been opened yet
-        } catch (IllegalArgumentException e) {
-            return new Properties(); // damaged: nothing of it can be trusted
-        }
-    }
-
-    private void write(List<Path> archives, int minutes) throws IOException {
-        Properties all = new Properties();
-        for (int i = 0; i < archives.size(); i++) {
-            all.setProperty("archive." + i, archives.get(i).toString());
-        }
-        all.setProperty("lock.minutes", String.valueOf(minutes));
-        StringWriter text = new StringWriter();
-        all.store(text, null);
-        StagedFile.writePrivately(file, text.toString());
+        file.change(content -> content.put(MINUTES, minutes));
     }
 }

@@ -3,64 +3,75 @@ package app.lacuna.rounds;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
-import app.lacuna.staging.StagedFile;
+import app.lacuna.state.StateFile;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.io.Reader;
-import java.io.StringWriter;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Properties;
 
-/** Keeps rounds, recent destinations and the last form in one file. One thread at a time. */
+/**
+ * Keeps rounds, recent destinations and the last form in one file. Several processes can use it at
+ * once; what another version has put there stays. Safe to use from several threads.
+ */
 public final class RoundStore {
+    private static final int VERSION = 1;
     private static final int RECENT = 6;
+    private static final String ROUNDS = "rounds";
+    private static final String LAST = "lastForm";
 
-    private final Path file;
+    private final StateFile file;
+    private final RecentPaths folders;
 
     /**
      * @param stateFolder where the program keeps its own state
      */
     public RoundStore(Path stateFolder) {
-        this.file = stateFolder.resolve("rounds.properties");
+        this.file = new StateFile(stateFolder.resolve("rounds.json"), VERSION);
+        this.folders = new RecentPaths("folders", RECENT);
     }
 
     /** In the order in which they were saved first. What can not be understood is left out. */
     public List<Round> rounds() throws IOException {
-        Properties all = read();
         List<Round> rounds = new ArrayList<>();
-        for (int i = 0; all.containsKey("round." + i + ".name"); i++) {
-            round(all, "round." + i + ".").ifPresent(rounds::add);
+        for (JsonNode node : file.read().path(ROUNDS)) {
+            round(node).ifPresent(rounds::add);
         }
         return rounds;
     }
 
     /** Under its name, in place of one that has the same. */
     public void save(Round round) throws IOException {
-        List<Round> rounds = new ArrayList<>(rounds());
-        int same = indexOf(rounds, round.name());
-        if (same < 0) {
-            rounds.add(round);
-        } else {
-            rounds.set(same, round);
-        }
-        write(rounds, recentFolders(), recentForm());
+        file.change(
+                content -> {
+                    ArrayNode rounds = content.withArray(ROUNDS);
+                    int same = indexOf(rounds, round.name());
+                    // Fields of another version stay in the one that is there.
+                    ObjectNode node =
+                            same >= 0 && rounds.get(same) instanceof ObjectNode there
+                                    ? there
+                                    : rounds.addObject();
+                    put(node, round);
+                });
     }
 
     public void remove(String name) throws IOException {
-        List<Round> rounds = new ArrayList<>(rounds());
-        rounds.removeIf(round -> round.name().equals(name));
-        write(rounds, recentFolders(), recentForm());
+        file.change(
+                content -> {
+                    ArrayNode rounds = content.withArray(ROUNDS);
+                    int same = indexOf(rounds, name);
+                    if (same >= 0) {
+                        rounds.remove(same);
+                    }
+                });
     }
 
-    private static int indexOf(List<Round> rounds, String name) {
+    private static int indexOf(ArrayNode rounds, String name) {
         for (int i = 0; i < rounds.size(); i++) {
-            if (rounds.get(i).name().equals(name)) {
+            if (rounds.get(i).path("name").asText().equals(name)) {
                 return i;
             }
         }
@@ -69,111 +80,65 @@ public final class RoundStore {
 
     /** The last one first. */
     public List<Path> recentFolders() throws IOException {
-        Properties all = read();
-        List<Path> folders = new ArrayList<>();
-        for (int i = 0; all.containsKey("recent." + i); i++) {
-            path(all.getProperty("recent." + i)).ifPresent(folders::add);
-        }
-        return folders;
+        return folders.in(file.read());
     }
 
     /** Empty until something has been packed. */
     public Optional<RecentForm> recentForm() throws IOException {
-        Properties all = read();
+        JsonNode last = file.read().path(LAST);
         try {
-            return all.containsKey("last.protection")
-                    ? Optional.of(
-                            new RecentForm(
-                                    Protection.valueOf(all.getProperty("last.protection")),
-                                    Names.valueOf(all.getProperty("last.names", "")),
-                                    Method.valueOf(all.getProperty("last.method", ""))))
-                    : Optional.empty();
+            return Optional.of(
+                    new RecentForm(
+                            Protection.valueOf(last.path("protection").asText()),
+                            Names.valueOf(last.path("names").asText()),
+                            Method.valueOf(last.path("method").asText())));
         } catch (IllegalArgumentException e) {
-            return Optional.empty(); // written by another version, or by hand
+            return Optional.empty(); // nothing yet, or of another version
         }
     }
 
     /** After packing: where to, and in which form. */
     public void used(Path folder, RecentForm form) throws IOException {
-        List<Path> folders = new ArrayList<>(recentFolders());
-        folders.remove(folder);
-        folders.add(0, folder);
-        write(rounds(), folders.subList(0, Math.min(RECENT, folders.size())), Optional.of(form));
+        file.change(
+                content -> {
+                    folders.use(content, folder);
+                    ObjectNode last = content.putObject(LAST);
+                    last.put("protection", form.protection().name());
+                    last.put("names", form.names().name());
+                    last.put("method", form.method().name());
+                });
     }
 
-    private Properties read() throws IOException {
-        Properties all = new Properties();
-        try (Reader in = Files.newBufferedReader(file, StandardCharsets.UTF_8)) {
-            all.load(in);
-        } catch (NoSuchFileException e) {
-            return all; // nothing has been saved yet
-        } catch (IllegalArgumentException e) {
-            return new Properties(); // damaged: nothing of it can be trusted
-        }
-        return all;
-    }
-
-    private static Optional<Round> round(Properties all, String prefix) {
+    private static Optional<Round> round(JsonNode node) {
         try {
             List<Path> roots = new ArrayList<>();
-            for (int i = 0; all.containsKey(prefix + "root." + i); i++) {
-                roots.add(Path.of(all.getProperty(prefix + "root." + i)));
-            }
+            node.path("roots").forEach(root -> roots.add(Path.of(root.asText())));
             return Optional.of(
                     new Round(
-                            all.getProperty(prefix + "name"),
+                            node.path("name").asText(),
                             roots,
-                            all.getProperty(prefix + "patterns", ""),
-                            Boolean.parseBoolean(all.getProperty(prefix + "without-junk")),
-                            Path.of(all.getProperty(prefix + "folder", "")),
-                            all.getProperty(prefix + "archive", Round.DATE + ".zip"),
-                            Protection.valueOf(all.getProperty(prefix + "protection")),
-                            Names.valueOf(all.getProperty(prefix + "names")),
-                            Method.valueOf(all.getProperty(prefix + "method"))));
-        } catch (IllegalArgumentException | NullPointerException e) {
-            return Optional.empty(); // written by another version, or by hand
+                            node.path("patterns").asText(),
+                            node.path("withoutJunk").asBoolean(),
+                            Path.of(node.path("folder").asText()),
+                            node.path("archive").asText(Round.DATE + ".zip"),
+                            Protection.valueOf(node.path("protection").asText()),
+                            Names.valueOf(node.path("names").asText()),
+                            Method.valueOf(node.path("method").asText())));
+        } catch (IllegalArgumentException e) {
+            return Optional.empty(); // of another version: it stays in the file
         }
     }
 
-    private static Optional<Path> path(String text) {
-        try {
-            return Optional.of(Path.of(text));
-        } catch (InvalidPathException e) {
-            return Optional.empty();
-        }
-    }
-
-    private void write(List<Round> rounds, List<Path> folders, Optional<RecentForm> form)
-            throws IOException {
-        Properties all = new Properties();
-        for (int i = 0; i < rounds.size(); i++) {
-            put(all, "round." + i + ".", rounds.get(i));
-        }
-        for (int i = 0; i < folders.size(); i++) {
-            all.setProperty("recent." + i, folders.get(i).toString());
-        }
-        form.ifPresent(
-                last -> {
-                    all.setProperty("last.protection", last.protection().name());
-                    all.setProperty("last.names", last.names().name());
-                    all.setProperty("last.method", last.method().name());
-                });
-        StringWriter text = new StringWriter();
-        all.store(text, null);
-        StagedFile.writePrivately(file, text.toString());
-    }
-
-    private static void put(Properties all, String prefix, Round round) {
-        all.setProperty(prefix + "name", round.name());
-        for (int i = 0; i < round.roots().size(); i++) {
-            all.setProperty(prefix + "root." + i, round.roots().get(i).toString());
-        }
-        all.setProperty(prefix + "patterns", round.patterns());
-        all.setProperty(prefix + "without-junk", String.valueOf(round.withoutJunk()));
-        all.setProperty(prefix + "folder", round.folder().toString());
-        all.setProperty(prefix + "archive", round.archiveName());
-        all.setProperty(prefix + "protection", round.protection().name());
-        all.setProperty(prefix + "names", round.names().name());
-        all.setProperty(prefix + "method", round.method().name());
+    private static void put(ObjectNode node, Round round) {
+        node.put("name", round.name());
+        ArrayNode roots = node.putArray("roots");
+        round.roots().forEach(root -> roots.add(root.toString()));
+        node.put("patterns", round.patterns());
+        node.put("withoutJunk", round.withoutJunk());
+        node.put("folder", round.folder().toString());
+        node.put("archive", round.archiveName());
+        node.put("protection", round.protection().name());
+        node.put("names", round.names().name());
+        node.put("method", round.method().name());
     }
 }

@@ -1,5 +1,6 @@
 package app.lacuna.selection;
 
+import app.lacuna.base.SaturatedSum;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -8,19 +9,25 @@ import java.util.Set;
 /**
  * The frozen list of what goes in. A folder stands before what it contains; within a folder the
  * order is that of the names, so the same files always give the same list.
+ *
+ * @param linkRoots links that were chosen themselves: they go in as links, without what they point
+ *     to, which may not be what was meant
  */
-public record FileSelection(List<FileItem> items, List<LeftOut> leftOut, List<Renamed> renamed) {
+public record FileSelection(
+        List<FileItem> items, List<LeftOut> leftOut, List<Renamed> renamed, List<Path> linkRoots) {
 
-    public static final FileSelection EMPTY = new FileSelection(List.of(), List.of(), List.of());
+    public static final FileSelection EMPTY =
+            new FileSelection(List.of(), List.of(), List.of(), List.of());
 
     public FileSelection {
         items = List.copyOf(items);
         leftOut = List.copyOf(leftOut);
         renamed = List.copyOf(renamed);
+        linkRoots = List.copyOf(linkRoots);
     }
 
     public long totalBytes() {
-        return items.stream().mapToLong(FileItem::size).sum();
+        return SaturatedSum.of(items, FileItem::size);
     }
 
     /** Whether something that should have gone in could not be read. */
@@ -37,7 +44,7 @@ public record FileSelection(List<FileItem> items, List<LeftOut> leftOut, List<Re
         sources.forEach(source -> all.add(new LeftOut(source, LeftOut.Reason.TAKEN_OUT)));
         List<FileItem> kept =
                 items.stream().filter(item -> !isAtOrBelow(item.source(), sources)).toList();
-        return new FileSelection(kept, all, renamed);
+        return new FileSelection(kept, all, renamed, linkRoots);
     }
 
     private static boolean isAtOrBelow(Path source, Set<Path> tops) {

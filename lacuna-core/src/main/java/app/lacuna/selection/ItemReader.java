@@ -12,6 +12,8 @@ import java.util.Optional;
 
 /** Looks at one file, folder or link, without following links. */
 public final class ItemReader {
+    /** Stands for bytes in a name that are no text. */
+    static final char UNNAMEABLE = '\ufffd';
 
     /** The item, or empty for a socket, a device or a pipe. */
     public Optional<FileItem> read(Path source, String path) throws IOException {
@@ -33,7 +35,7 @@ public final class ItemReader {
                         kind.get(),
                         size,
                         attributes.lastModifiedTime().toInstant(),
-                        permissions(attributes)));
+                        permissions(source, attributes)));
     }
 
     /** The same item as it is on disk now, under the same path inside the archive. */
@@ -55,9 +57,12 @@ public final class ItemReader {
         return Files.readAttributes(source, view, LinkOption.NOFOLLOW_LINKS);
     }
 
-    private static Optional<ItemKind> kindOf(BasicFileAttributes attributes) {
+    static Optional<ItemKind> kindOf(BasicFileAttributes attributes) {
         if (attributes.isSymbolicLink()) {
             return Optional.of(ItemKind.LINK);
+        }
+        if (attributes.isOther()) {
+            return Optional.empty(); // also a folder that is only a junction to another one
         }
         if (attributes.isDirectory()) {
             return Optional.of(ItemKind.FOLDER);
@@ -65,7 +70,12 @@ public final class ItemReader {
         return attributes.isRegularFile() ? Optional.of(ItemKind.FILE) : Optional.empty();
     }
 
-    private static int permissions(BasicFileAttributes attributes) {
+    /** Whether what a link points to can be written as text, so that it comes back as it was. */
+    boolean isText(Path link) throws IOException {
+        return Files.readSymbolicLink(link).toString().indexOf(UNNAMEABLE) < 0;
+    }
+
+    private static int permissions(Path source, BasicFileAttributes attributes) throws IOException {
         if (!(attributes instanceof PosixFileAttributes posix)) {
             return FileItem.NO_PERMISSIONS;
         }
@@ -73,6 +83,14 @@ public final class ItemReader {
         for (PosixFilePermission permission : posix.permissions()) {
             bits |= 0400 >> permission.ordinal();
         }
-        return bits;
+        return attributes.isDirectory() ? bits | sticky(source) : bits;
+    }
+
+    private static int sticky(Path folder) throws IOException {
+        if (!folder.getFileSystem().supportedFileAttributeViews().contains("unix")) {
+            return 0;
+        }
+        return (Integer) Files.getAttribute(folder, "unix:mode", LinkOption.NOFOLLOW_LINKS)
+                & FileItem.STICKY;
     }
 }

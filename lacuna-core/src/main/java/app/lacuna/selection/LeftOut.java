@@ -12,6 +12,10 @@ public record LeftOut(Path source, Reason reason) {
         UNREADABLE,
         /** It was there when it was chosen and is not there now. */
         GONE,
+        /** It was cut over and over while it was read. */
+        CHANGING,
+        /** A link whose target is no text: it could not be kept as it is. */
+        LINK_NOT_TEXT,
         /** It is the archive that is being written, or one of its working files. */
         OUTPUT_ITSELF,
         /** A rule says so. */
@@ -28,7 +32,7 @@ public record LeftOut(Path source, Reason reason) {
 
         /** Whether the user has to be told that the archive is not complete. */
         public boolean meansIncomplete() {
-            return this == UNREADABLE || this == GONE;
+            return this == UNREADABLE || this == GONE || this == CHANGING || this == LINK_NOT_TEXT;
         }
     }
 }

@@ -21,7 +21,7 @@ public final class OwnOutput {
                 items.add(item);
             }
         }
-        return new FileSelection(items, leftOut, selection.renamed());
+        return new FileSelection(items, leftOut, selection.renamed(), selection.linkRoots());
     }
 
     private static boolean isOutput(FileItem item, Path output) {
@@ -29,9 +29,7 @@ public final class OwnOutput {
         if (name == null || item.kind() == ItemKind.FOLDER) {
             return false;
         }
-        boolean working =
-                name.toString().startsWith(StagedFile.PREFIX)
-                        && name.toString().endsWith(StagedFile.SUFFIX);
+        boolean working = StagedFile.isOwnTemporary(name.toString());
         return working
                 || (name.equals(output.getFileName()) && resolved(item.source()).equals(output));
     }

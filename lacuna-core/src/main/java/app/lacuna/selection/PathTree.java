@@ -17,6 +17,9 @@ import java.util.function.ToLongFunction;
  * @param <T> what has a path: chosen items, entries of an archive
  */
 public final class PathTree<T> {
+    /** What is deeper stands in the last folder by the rest of its path. */
+    private static final int MAX_DEPTH = 1_000;
+
     private final Node<T> root = new Node<>("", "", true);
 
     /** One place in the tree. Its children are sorted: folders first, then by name. */
@@ -87,8 +90,9 @@ public final class PathTree<T> {
     private void add(T thing, String path, ItemKind kind, long size) {
         Node<T> node = root;
         int start = 0;
+        int depth = 0;
         while (start <= path.length()) {
-            int slash = path.indexOf('/', start);
+            int slash = depth++ < MAX_DEPTH ? path.indexOf('/', start) : -1;
             int end = slash < 0 ? path.length() : slash;
             node = child(node, path.substring(start, end), path.substring(0, end));
             start = end + 1;

@@ -11,7 +11,9 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.Deque;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 
@@ -22,9 +24,6 @@ import java.util.function.Consumer;
  * <p>One scanner does one scan.
  */
 public final class SelectionScanner {
-    /** Stands for bytes in a name that are no text. */
-    private static final char UNNAMEABLE = '\ufffd';
-
     private final ItemReader reader = new ItemReader();
     private final ArchiveNames names = new ArchiveNames();
     private final List<FileItem> items = new ArrayList<>();
@@ -53,32 +52,57 @@ public final class SelectionScanner {
      * @throws java.util.concurrent.CancellationException when the token is cancelled
      */
     public FileSelection scan(List<Path> roots) {
-        List<Path> distinct = withoutNested(roots);
-        for (Path root : distinct) {
-            Path name = root.getFileName();
-            walk(root, name == null ? "root" : name.toString());
+        return scanRoots(roots.stream().map(Root::of).toList());
+    }
+
+    /** The same with roots of which some links are to be followed. */
+    public FileSelection scanRoots(List<Root> roots) {
+        List<Path> linkRoots = new ArrayList<>();
+        for (Map.Entry<Path, Root> root : withoutNested(roots).entrySet()) {
+            Path source = root.getKey();
+            if (root.getValue().isKeptLink(source)) {
+                linkRoots.add(source);
+            }
+            walk(source, root.getValue().name(source));
         }
-        return new FileSelection(items, leftOut, renamed);
+        return new FileSelection(items, leftOut, renamed, linkRoots);
     }
 
     /** Keeps the first of equal roots, and drops those that lie in another chosen folder. */
-    private List<Path> withoutNested(List<Path> roots) {
-        List<Path> all = roots.stream().map(root -> root.toAbsolutePath().normalize()).toList();
-        List<Path> kept = new ArrayList<>();
-        for (Path root : all) {
-            boolean nested =
-                    all.stream().anyMatch(other -> !other.equals(root) && contains(other, root));
-            if (nested || kept.contains(root)) {
-                leftOut.add(new LeftOut(root, LeftOut.Reason.ALREADY_INCLUDED));
-            } else {
-                kept.add(root);
+    private Map<Path, Root> withoutNested(List<Root> roots) {
+        Map<Path, Root> all = new LinkedHashMap<>();
+        for (Root root : roots) {
+            try {
+                Path source = root.resolved();
+                if (all.putIfAbsent(source, root) != null) {
+                    leftOut.add(new LeftOut(source, LeftOut.Reason.ALREADY_INCLUDED));
+                }
+            } catch (NoSuchFileException e) {
+                leftOut.add(new LeftOut(root.path(), LeftOut.Reason.GONE));
+            } catch (IOException | SecurityException e) {
+                leftOut.add(new LeftOut(root.path(), LeftOut.Reason.UNREADABLE));
             }
         }
+        Map<Path, Root> kept = new LinkedHashMap<>();
+        all.forEach(
+                (source, root) -> {
+                    if (isBelowOther(source, all)) {
+                        leftOut.add(new LeftOut(source, LeftOut.Reason.ALREADY_INCLUDED));
+                    } else {
+                        kept.put(source, root);
+                    }
+                });
         return kept;
     }
 
-    private static boolean contains(Path folder, Path path) {
-        return path.startsWith(folder) && !Files.isSymbolicLink(folder);
+    private static boolean isBelowOther(Path source, Map<Path, Root> all) {
+        for (Path above = source.getParent(); above != null; above = above.getParent()) {
+            Root other = all.get(above);
+            if (other != null && !other.isKeptLink(above)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Without recursion, so that a very deep folder can not exhaust the stack. */
@@ -117,6 +141,10 @@ public final class SelectionScanner {
                 leftOut.add(new LeftOut(source, LeftOut.Reason.UNREADABLE));
                 return Optional.empty();
             }
+            if (read.get().kind() == ItemKind.LINK && !reader.isText(source)) {
+                leftOut.add(new LeftOut(source, LeftOut.Reason.LINK_NOT_TEXT));
+                return Optional.empty();
+            }
             return Optional.of(keep(read.get()));
         } catch (NoSuchFileException e) {
             leftOut.add(new LeftOut(source, LeftOut.Reason.GONE));
@@ -128,8 +156,13 @@ public final class SelectionScanner {
 
     private FileItem keep(FileItem item) {
         String path = names.claim(item.path(), item.kind());
-        if (!path.equals(item.path()) || path.indexOf(UNNAMEABLE) >= 0) {
-            renamed.add(new Renamed(item.source(), path));
+        if (!path.equals(item.path()) || path.indexOf(ItemReader.UNNAMEABLE) >= 0) {
+            boolean taken = !path.equals(item.path());
+            renamed.add(
+                    new Renamed(
+                            item.source(),
+                            path,
+                            taken ? Renamed.Reason.NAME_TAKEN : Renamed.Reason.NAME_NOT_TEXT));
         }
         FileItem kept = item.withPath(path);
         items.add(kept);

@@ -1,117 +1,102 @@
 package app.lacuna.staging;
 
+import app.lacuna.clearing.Cleared;
+import app.lacuna.clearing.Clearer;
+import app.lacuna.clearing.Register;
+import app.lacuna.state.PrivatePlaces;
 import java.io.IOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
-import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.BasicFileAttributes;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.SecureRandom;
-import java.util.Set;
+import java.util.List;
 
 /**
  * A folder that only this user can read, for readable copies that other programs need for a while.
- * Closing it overwrites and deletes what is in it; what a killed process has left is taken away at
- * the next start ({@link Leftovers}).
- *
- * <p>Overwriting is done for what it is worth: some disks and file systems write elsewhere.
+ * Closing it overwrites and deletes what is in it; what could not be deleted, or was left by a
+ * killed process, is tried again at the next start ({@link Register}).
  */
 public final class PrivateFolder implements AutoCloseable {
-    static final String SUFFIX = ".private";
-
     private static final SecureRandom RANDOM = new SecureRandom();
 
+    /** The folder in memory is shared by many programs: this much of it stays theirs. */
+    private static final long LEFT_TO_OTHERS = 16_000_000;
+
     private final Path path;
+    private final Medium medium;
 
-    private PrivateFolder(Path path) {
+    /** Where its bytes are. */
+    public enum Medium {
+        MEMORY,
+        DISK
+    }
+
+    private PrivateFolder(Path path, Medium medium) {
         this.path = path;
+        this.medium = medium;
     }
 
-    /** Where the system keeps such things: in memory, if it has a place for it. */
-    public static PrivateFolder create() throws IOException {
-        String inMemory = System.getenv("XDG_RUNTIME_DIR");
-        Path parent = Path.of(System.getProperty("java.io.tmpdir"));
+    /**
+     * Where the system keeps such things: in memory, if it has a place for it and the place has
+     * room.
+     *
+     * @param bytes how much will be put there
+     */
+    public static PrivateFolder create(long bytes) throws IOException {
+        return create(
+                bytes,
+                System.getenv("XDG_RUNTIME_DIR"),
+                Path.of(System.getProperty("java.io.tmpdir")));
+    }
+
+    static PrivateFolder create(long bytes, String inMemory, Path otherwise) throws IOException {
         if (inMemory != null && Files.isWritable(Path.of(inMemory))) {
-            parent = Path.of(inMemory);
+            Path memory = Path.of(inMemory);
+            if (FreeSpace.at(memory) - LEFT_TO_OTHERS >= bytes) {
+                return createIn(memory, Medium.MEMORY);
+            }
         }
-        return createIn(parent);
+        return createIn(otherwise, Medium.DISK);
     }
 
-    public static PrivateFolder createIn(Path parent) throws IOException {
+    public static PrivateFolder createIn(Path parent, Medium medium) throws IOException {
         String name =
-                StagedFile.PREFIX
-                        + ProcessHandle.current().pid()
+                Register.PREFIX
+                        + Register.token()
                         + "-"
                         + Long.toHexString(RANDOM.nextLong())
-                        + SUFFIX;
-        Leftovers.remember(parent);
+                        + Register.OWN_FOLDER;
         Path path = parent.resolve(name);
-        if (parent.getFileSystem().supportedFileAttributeViews().contains("posix")) {
-            Files.createDirectory(
-                    path,
-                    PosixFilePermissions.asFileAttribute(
-                            PosixFilePermissions.fromString("rwx------")));
-        } else {
-            Files.createDirectory(path); // the place itself belongs to the user there
-        }
-        return new PrivateFolder(path);
+        Register.ownFolder(path);
+        PrivatePlaces.makeNewFolder(path);
+        return new PrivateFolder(path, medium);
     }
 
     public Path path() {
         return path;
     }
 
-    /** Overwrites and deletes a file, or a folder with everything in it. Links are not followed. */
-    public static void wipe(Path top) throws IOException {
-        if (!Files.exists(top, LinkOption.NOFOLLOW_LINKS)) {
-            return;
-        }
-        Files.walkFileTree(
-                top,
-                new SimpleFileVisitor<>() {
-                    @Override
-                    public FileVisitResult visitFile(Path file, BasicFileAttributes attributes)
-                            throws IOException {
-                        if (attributes.isRegularFile()) {
-                            overwrite(file, attributes.size());
-                        }
-                        Files.deleteIfExists(file);
-                        return FileVisitResult.CONTINUE;
-                    }
-
-                    @Override
-                    public FileVisitResult postVisitDirectory(Path folder, IOException failure)
-                            throws IOException {
-                        Files.deleteIfExists(folder);
-                        return FileVisitResult.CONTINUE;
-                    }
-                });
+    public Medium medium() {
+        return medium;
     }
 
-    private static void overwrite(Path file, long size) {
-        ByteBuffer zeros = ByteBuffer.allocate(1 << 16);
-        try (FileChannel channel =
-                FileChannel.open(
-                        file, Set.of(StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS))) {
-            for (long done = 0; done < size; done += zeros.limit()) {
-                zeros.clear().limit((int) Math.min(zeros.capacity(), size - done));
-                while (zeros.hasRemaining()) {
-                    channel.write(zeros, done + zeros.position());
-                }
-            }
-            channel.force(false);
-        } catch (IOException e) {
-            // a file that can not be written is deleted as it is
+    /** Overwrites and deletes it; what is still there is among the results. */
+    public List<Cleared> wipe() {
+        List<Cleared> cleared = Clearer.wipeOwn(path);
+        if (cleared.stream().allMatch(Cleared::isGone)) {
+            Register.ownFolderIsGone(path);
         }
+        return cleared;
     }
 
+    /**
+     * @throws IOException if something is still there
+     */
     @Override
     public void close() throws IOException {
-        wipe(path);
+        for (Cleared cleared : wipe()) {
+            if (cleared.cause().isPresent()) {
+                throw cleared.cause().get();
+            }
+        }
     }
 }

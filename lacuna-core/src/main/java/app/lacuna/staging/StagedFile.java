@@ -1,43 +1,37 @@
 package app.lacuna.staging;
 
+import app.lacuna.clearing.Register;
+import app.lacuna.state.PrivatePlaces;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.FileAttribute;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.SecureRandom;
 import java.util.Set;
 
 /**
- * A file that is written under a temporary name beside its target and gets its real name only when
- * it is whole. Call order: write to {@link #channel}, then {@link #force} where the data must
- * survive a power cut, then {@link #publish}. Closing an unpublished file deletes it.
+ * A file that is written under a temporary name and gets its real name only when it is whole. Call
+ * order: write to {@link #channel}, then {@link #force} where the data must survive a power cut,
+ * then {@link #publishAs}. Closing an unpublished file deletes it.
  *
- * <p>The temporary name starts with a dot, says nothing about the target and carries the number of
+ * <p>The temporary name starts with a dot, says nothing about the target and carries the token of
  * the process, so that a leftover can be told from a file in use.
  */
 public final class StagedFile implements AutoCloseable {
-    public static final String PREFIX = ".lacuna-";
-    public static final String SUFFIX = ".part";
-
     private static final SecureRandom RANDOM = new SecureRandom();
 
-    private final Path target;
     private final Path temporary;
     private final FileChannel channel;
     private boolean forced;
     private boolean published;
 
-    private StagedFile(Path target, FileAttribute<?>... attributes) throws IOException {
-        this.target = target.toAbsolutePath();
-        this.temporary = this.target.resolveSibling(temporaryName());
-        Leftovers.remember(this.target.getParent());
+    private StagedFile(Path folder, FileAttribute<?>... attributes) throws IOException {
+        this.temporary = folder.resolve(temporaryName());
+        Register.temporariesIn(folder);
         this.channel =
                 FileChannel.open(
                         temporary,
@@ -48,46 +42,34 @@ public final class StagedFile implements AutoCloseable {
                         attributes);
     }
 
-    public static StagedFile beside(Path target) throws IOException {
-        return new StagedFile(target);
+    /** Readable for whom the system lets new files be readable. */
+    public static StagedFile in(Path folder) throws IOException {
+        return new StagedFile(folder);
     }
 
     /** Only the owner can read it, from the first byte on, where the file system knows owners. */
-    public static StagedFile privateBeside(Path target) throws IOException {
-        if (!target.getFileSystem().supportedFileAttributeViews().contains("posix")) {
-            return new StagedFile(target);
-        }
-        return new StagedFile(
-                target,
-                PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-    }
-
-    /** Replaces a small text that only the owner can read; the folder is made if need be. */
-    public static void writePrivately(Path target, String text) throws IOException {
-        Files.createDirectories(target.toAbsolutePath().getParent());
-        try (StagedFile staged = privateBeside(target)) {
-            ByteBuffer bytes = StandardCharsets.UTF_8.encode(text);
-            while (bytes.hasRemaining()) {
-                staged.channel().write(bytes);
-            }
-            staged.force();
-            staged.publish(Existing.REPLACE);
-        }
+    public static StagedFile privateIn(Path folder) throws IOException {
+        return new StagedFile(folder, PrivatePlaces.forFile(folder));
     }
 
     private static String temporaryName() {
-        return PREFIX
-                + ProcessHandle.current().pid()
-                + "-"
-                + Long.toHexString(RANDOM.nextLong())
-                + SUFFIX;
+        return ownPrefix() + Long.toHexString(RANDOM.nextLong()) + Register.TEMPORARY_FILE;
+    }
+
+    private static String ownPrefix() {
+        return Register.PREFIX + Register.token() + "-";
+    }
+
+    /** Whether this process is writing a file of that name; other people's files may look alike. */
+    public static boolean isOwnTemporary(String name) {
+        return name.startsWith(ownPrefix()) && name.endsWith(Register.TEMPORARY_FILE);
     }
 
     public FileChannel channel() {
         return channel;
     }
 
-    /** Where the bytes are until {@link #publish}. */
+    /** Where the bytes are until they get their name. */
     public Path temporary() {
         return temporary;
     }
@@ -99,25 +81,20 @@ public final class StagedFile implements AutoCloseable {
     }
 
     /**
-     * Gives the file its name in one step.
+     * Gives the file its name in one step, if it lies on the same device.
      *
      * @throws FileAlreadyExistsException if the name is taken and {@code existing} keeps it
      */
-    public void publish(Existing existing) throws IOException {
-        publishAs(target, existing);
-    }
-
-    /** The same under another name in the same folder. */
     public void publishAs(Path name, Existing existing) throws IOException {
         channel.close();
-        if (existing == Existing.REPLACE) {
+        if (existing.replaces()) {
             moveOver(name);
         } else {
             moveIfFree(name);
         }
         published = true;
         if (forced) {
-            forceFolder();
+            forceFolder(name.toAbsolutePath().getParent());
         }
     }
 
@@ -142,8 +119,8 @@ public final class StagedFile implements AutoCloseable {
         Files.delete(temporary);
     }
 
-    private void forceFolder() {
-        try (FileChannel folder = FileChannel.open(target.getParent(), StandardOpenOption.READ)) {
+    private static void forceFolder(Path place) {
+        try (FileChannel folder = FileChannel.open(place, StandardOpenOption.READ)) {
             folder.force(true);
         } catch (IOException | UnsupportedOperationException e) {
             // Some systems can not open a folder; the move has happened all the same.
@@ -156,11 +133,5 @@ public final class StagedFile implements AutoCloseable {
         if (!published) {
             Files.deleteIfExists(temporary);
         }
-    }
-
-    /** What to do when the name is taken. */
-    public enum Existing {
-        KEEP,
-        REPLACE
     }
 }

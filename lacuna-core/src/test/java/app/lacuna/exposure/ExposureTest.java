@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
@@ -57,7 +58,7 @@ class ExposureTest {
 
     private Exposure finished() throws IOException {
         try (ArchiveReader reader = Archives.open(archive)) {
-            return Exposure.of(reader);
+            return Exposure.of(reader.outside());
         }
     }
 
@@ -94,8 +95,8 @@ class ExposureTest {
                 .containsExactlyInAnyOrder(
                         Readable.ARCHIVE_NAME, Readable.ARCHIVE_SIZE, Readable.DATE_OF_PACKING);
         assertBytesAgree(plan);
-        try (ArchiveReader reader = Jobs.open(archive, "ebb")) {
-            assertThat(Exposure.of(reader).entries())
+        try (OpenedArchive reader = Jobs.open(archive, "ebb")) {
+            assertThat(Exposure.of(reader.outside(), reader.listing()).entries())
                     .as("unlocked, the stranger's view stays what it was")
                     .extracting(SeenEntry::path)
                     .containsExactly("contents.zip");
@@ -210,7 +211,7 @@ class ExposureTest {
             }
         }
         Files.write(archive, bytes);
-        try (ArchiveReader reader = Jobs.open(archive, "ebb")) {
+        try (OpenedArchive reader = Jobs.open(archive, "ebb")) {
             assertThat(reader.listing().entries()).anyMatch(e -> e.name().equals("bevels.csv"));
         }
         assertThat(Jobs.extract(archive, "ebb", folder.resolve("out")).isComplete()).isTrue();

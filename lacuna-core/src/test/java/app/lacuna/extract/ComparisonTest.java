@@ -3,13 +3,13 @@ package app.lacuna.extract;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.archive.zip.ZipReader;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
 import app.lacuna.extract.Comparison.Compared;
 import app.lacuna.extract.Comparison.State;
 import java.io.IOException;
@@ -28,17 +28,13 @@ import org.junit.jupiter.api.io.TempDir;
 class ComparisonTest {
     @TempDir Path folder;
     private Path dig;
-    private ArchiveReader reader;
+    private OpenedArchive reader;
 
     @BeforeEach
     void open() throws IOException {
         dig = TestTrees.dig(folder);
-        reader =
-                ZipReader.open(
-                        TestTrees.pack(folder.resolve("a.zip"), PackOptions.STANDARD, "p", dig));
-        try (Secret secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
-        }
+        Path archive = TestTrees.pack(folder.resolve("a.zip"), PackOptions.STANDARD, "p", dig);
+        reader = OpenedFile.of(ZipReader.open(archive), "p");
     }
 
     @AfterEach

@@ -33,6 +33,10 @@ final class CraftedZip implements AutoCloseable {
         return put(name + "/", "", 040755);
     }
 
+    CraftedZip folderWithMode(String name, int permissions) throws IOException {
+        return put(name + "/", "", 040000 | permissions);
+    }
+
     private CraftedZip put(String name, String text, int mode) throws IOException {
         ZipArchiveEntry entry = new ZipArchiveEntry(name);
         entry.setUnixMode(mode);

@@ -4,17 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.archive.zip.ZipReader;
 import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.extract.ExtractedEntry.Result;
-import app.lacuna.failure.PasswordRequired;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
 import com.google.common.jimfs.Configuration;
@@ -23,7 +22,6 @@ import com.google.common.jimfs.PathNormalization;
 import java.io.IOException;
 import java.nio.file.FileSystem;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -34,6 +32,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 class ExtractorTest {
     @TempDir Path folder;
@@ -53,9 +53,7 @@ class ExtractorTest {
     private ExtractReport extract(
             ExtractOptions options, CancelToken cancel, ProgressListener listener)
             throws IOException {
-        try (ArchiveReader reader = ZipReader.open(archive);
-                Secret secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "p")) {
             List<ArchiveEntry> entries = reader.listing().entries();
             return new Extractor(reader, options, listener, cancel).extract(entries);
         }
@@ -273,7 +271,7 @@ class ExtractorTest {
                         .setNameCanonicalNormalization(PathNormalization.CASE_FOLD_ASCII)
                         .build();
         try (FileSystem system = Jimfs.newFileSystem(one);
-                ArchiveReader reader = ZipReader.open(archive)) {
+                OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "")) {
             Path out = system.getPath("/disk/out");
             ExtractReport report =
                     new Extractor(
@@ -326,28 +324,10 @@ class ExtractorTest {
         TestTrees.pack(archive, PackOptions.STANDARD, "p", TestTrees.dig(folder));
         CancelSource cancel = new CancelSource();
         ExtractOptions options = rule(ConflictRule.FAIL);
-        assertThatThrownBy(() -> extract(options, cancel, progress -> cancel.cancel()))
-                .isInstanceOf(CancellationException.class);
-        try (Stream<Path> all = Files.walk(target)) {
-            assertThat(all.filter(path -> Files.isRegularFile(path, LinkOption.NOFOLLOW_LINKS)))
-                    .isEmpty();
-        }
-    }
-
-    @Test
-    void asksForThePasswordBeforeWritingAnything() throws IOException {
-        TestTrees.pack(archive, PackOptions.STANDARD, "p", TestTrees.dig(folder));
-        try (ArchiveReader reader = ZipReader.open(archive)) {
-            Extractor extractor =
-                    new Extractor(
-                            reader,
-                            rule(ConflictRule.FAIL),
-                            ProgressListener.none(),
-                            CancelToken.never());
-            assertThatThrownBy(() -> extractor.extract(reader.listing().entries()))
-                    .isInstanceOf(PasswordRequired.class);
-        }
-        assertThat(target).doesNotExist();
+        ExtractReport report = extract(options, cancel, progress -> cancel.cancel());
+        assertThat(report.stopped()).get().isInstanceOf(CancellationException.class);
+        assertThat(report.count(Result.NOT_REACHED)).isEqualTo(report.entries().size());
+        assertThat(target).as("made for nothing").doesNotExist();
     }
 
     @Test
@@ -378,5 +358,220 @@ class ExtractorTest {
         Files.setLastModifiedTime(scanned, before);
         extract(rule(ConflictRule.FAIL));
         assertThat(Files.getLastModifiedTime(scanned)).isEqualTo(before);
+    }
+
+    @Test
+    void aChainOfLinksNeverLeadsOut() throws IOException {
+        Files.writeString(folder.resolve("secret.txt"), "outside");
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.folder("p").folder("p/q").folder("p/q/r");
+            zip.link("p/q/r/x", "../../..").link("y", "p/q/r/x/../../..").link("z", "p/q/r/x");
+            zip.link("w", "./../out/z");
+        }
+        ExtractReport report = extract(rule(ConflictRule.OVERWRITE));
+        assertThat(resultOf(report, "p/q/r/x")).isEqualTo(Result.EXTRACTED);
+        assertThat(resultOf(report, "y")).isEqualTo(Result.REFUSED);
+        assertThat(resultOf(report, "z")).isEqualTo(Result.EXTRACTED);
+        assertThat(resultOf(report, "w")).isEqualTo(Result.REFUSED);
+        try (Stream<Path> all = Files.walk(target)) {
+            for (Path path : (Iterable<Path>) all.filter(Files::isSymbolicLink)::iterator) {
+                assertThat(path.toRealPath()).startsWith(target.toRealPath());
+            }
+        }
+    }
+
+    /**
+     * Somebody's own link in the folder leads elsewhere: nothing of the archive goes through it.
+     */
+    @Test
+    void aLinkThroughALinkThatWasThereIsRefused() throws IOException {
+        Files.createDirectories(target);
+        Files.createSymbolicLink(target.resolve("mine"), folder);
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.link("y", "mine/secret.txt");
+        }
+        assertThat(resultOf(extract(rule(ConflictRule.OVERWRITE)), "y")).isEqualTo(Result.REFUSED);
+    }
+
+    @ParameterizedTest
+    @EnumSource(names = {"SKIP", "OVERWRITE", "KEEP_BOTH"})
+    void whatIsUnsafeIsRefusedWhateverIsInItsPlace(ConflictRule rule) throws IOException {
+        Files.createDirectories(target);
+        Files.writeString(target.resolve("y"), "mine");
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.link("y", "/etc/hostname");
+        }
+        assertThat(resultOf(extract(rule(rule)), "y")).isEqualTo(Result.REFUSED);
+        assertThat(target.resolve("y")).hasContent("mine");
+    }
+
+    @Test
+    void aLinkTakesThePlaceOfAFileInOneStep() throws IOException {
+        Files.createDirectories(target);
+        Files.writeString(target.resolve("latest"), "mine");
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.file("a", "x").link("latest", "a");
+        }
+        ExtractReport report = extract(rule(ConflictRule.OVERWRITE));
+        assertThat(report.isComplete()).isTrue();
+        assertThat(Files.readSymbolicLink(target.resolve("latest"))).hasToString("a");
+        assertThat(target.toFile().list()).containsExactlyInAnyOrder("a", "latest");
+    }
+
+    /** On a file system without links the file that is in the way stays. */
+    @Test
+    void aFileStaysWhereTheLinkThatShouldReplaceItCanNotBeMade() throws IOException {
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.link("latest", "a");
+        }
+        Configuration without =
+                Configuration.unix().toBuilder()
+                        .setWorkingDirectory("/disk")
+                        .setSupportedFeatures()
+                        .build();
+        try (FileSystem system = Jimfs.newFileSystem(without);
+                OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "")) {
+            Path out = Files.createDirectories(system.getPath("/disk/out"));
+            Files.writeString(out.resolve("latest"), "mine");
+            ExtractReport report =
+                    new Extractor(
+                                    reader,
+                                    ExtractOptions.of(out, ConflictRule.OVERWRITE),
+                                    ProgressListener.none(),
+                                    CancelToken.never())
+                            .extract(reader.listing().entries());
+            assertThat(report.count(Result.NOT_WRITTEN)).isEqualTo(1);
+            assertThat(Files.readString(out.resolve("latest"))).isEqualTo("mine");
+        }
+    }
+
+    @Test
+    void linksThatAreWrittenALittleDifferentlyAreSaid() throws IOException {
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.folder("t").link("l", "t/").link("m", "t//x").link("n", "t");
+        }
+        ExtractReport report = extract(rule(ConflictRule.FAIL));
+        assertThat(resultOf(report, "l")).isEqualTo(Result.EXTRACTED_ALTERED);
+        assertThat(resultOf(report, "m")).isEqualTo(Result.EXTRACTED_ALTERED);
+        assertThat(resultOf(report, "n")).isEqualTo(Result.EXTRACTED);
+        assertThat(report.isComplete()).isTrue();
+    }
+
+    /** After the first file has come out, and not before anything has been done. */
+    @Test
+    void aReportIsCompleteAfterACancelInTheMiddle() throws IOException {
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            for (int i = 0; i < 200; i++) {
+                zip.file("d" + i + "/f.txt", "text " + i);
+            }
+        }
+        CancelSource cancel = new CancelSource();
+        ExtractReport report =
+                extract(
+                        rule(ConflictRule.FAIL),
+                        cancel,
+                        told -> {
+                            if (told.doneItems() > 0) {
+                                cancel.cancel();
+                            }
+                        });
+        assertThat(report.stopped()).get().isInstanceOf(CancellationException.class);
+        assertThat(report.isComplete()).isFalse();
+        assertThat(report.entries()).hasSize(200);
+        for (ExtractedEntry entry : report.entries()) {
+            boolean there = Files.exists(target.resolve(entry.entry().path()));
+            assertThat(there).as(entry.entry().path()).isEqualTo(entry.result().cameOut());
+        }
+        assertThat(report.cameOut()).isPositive();
+    }
+
+    @Test
+    void foldersThatNobodyMayEnterGetTheirPermissionsLast() throws IOException {
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.folderWithMode("closed", 0).folderWithMode("closed/inner", 0500);
+            zip.file("closed/inner/f.txt", "x");
+        }
+        ExtractReport report = extract(rule(ConflictRule.FAIL));
+        assertThat(report.isComplete()).isTrue();
+        assertThat(report.withoutAttributes()).isEmpty();
+        assertThat(Files.getPosixFilePermissions(target.resolve("closed"))).isEmpty();
+    }
+
+    @Test
+    void aStickyFolderIsStickyAgain() throws IOException {
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            zip.folderWithMode("shared", 01777);
+        }
+        extract(rule(ConflictRule.FAIL));
+        int mode = (Integer) Files.getAttribute(target.resolve("shared"), "unix:mode");
+        assertThat(mode & 07777).isEqualTo(01777);
+    }
+
+    @Test
+    void whatStandsOpenAmongProtectedEntriesIsLeftUnlessItIsWanted() throws IOException {
+        Path mine = Files.writeString(folder.resolve("mine.txt"), "mine");
+        TestTrees.pack(archive, PackOptions.STANDARD, "p", mine);
+        addOpenly(archive, "planted.txt", "planted");
+        ExtractReport report = extract(rule(ConflictRule.FAIL));
+        assertThat(resultOf(report, "mine.txt")).isEqualTo(Result.EXTRACTED);
+        assertThat(resultOf(report, "planted.txt")).isEqualTo(Result.UNPROTECTED);
+        assertThat(target.resolve("planted.txt")).doesNotExist();
+        assertThat(report.isComplete()).isFalse();
+        report = extract(rule(ConflictRule.SKIP).with(ExtractOptions.Unprotected.TAKE_OUT));
+        assertThat(resultOf(report, "planted.txt")).isEqualTo(Result.EXTRACTED);
+    }
+
+    /** As anybody can who has the archive and not the password. */
+    private static void addOpenly(Path archive, String name, String text) throws IOException {
+        try (net.lingala.zip4j.ZipFile zip = new net.lingala.zip4j.ZipFile(archive.toFile())) {
+            net.lingala.zip4j.model.ZipParameters parameters =
+                    new net.lingala.zip4j.model.ZipParameters();
+            parameters.setFileNameInZip(name);
+            zip.addStream(new java.io.ByteArrayInputStream(text.getBytes()), parameters);
+        }
+    }
+
+    @Test
+    void holesComeBackAsHoles() throws IOException {
+        Path sparse = folder.resolve("film.raw");
+        try (var file = new java.io.RandomAccessFile(sparse.toFile(), "rw")) {
+            file.write("begin".getBytes());
+            file.seek(40_000_000);
+            file.write("middle".getBytes());
+            file.setLength(60_000_000);
+        }
+        TestTrees.pack(archive, PackOptions.STANDARD, "p", sparse);
+        extract(rule(ConflictRule.FAIL));
+        Path out = target.resolve("film.raw");
+        assertThat(Files.mismatch(sparse, out)).isEqualTo(-1);
+        assertThat(blocks(out)).isLessThan(1_000);
+    }
+
+    /** Of 512 bytes, as the system counts them. */
+    private static long blocks(Path file) throws IOException {
+        Process stat = new ProcessBuilder("stat", "-c", "%b", file.toString()).start();
+        return Long.parseLong(new String(stat.getInputStream().readAllBytes()).strip());
+    }
+
+    @Test
+    void thousandsOfEqualNamesBesideEachOtherAreNotCountedAnew() throws IOException {
+        try (CraftedZip zip = new CraftedZip(archive)) {
+            for (int i = 0; i < 1_500; i++) {
+                zip.file("same.txt", "text " + i);
+            }
+        }
+        ExtractReport report = extract(rule(ConflictRule.FAIL));
+        assertThat(report.cameOut()).isEqualTo(1_500);
+        assertThat(target.resolve("same (1500).txt")).exists();
+    }
+
+    @Test
+    void dotsBehindALinkMeanWhatTheFileSystemSays() throws IOException {
+        Files.createDirectories(folder.resolve("far/away"));
+        Files.createSymbolicLink(folder.resolve("l"), folder.resolve("far/away"));
+        twoFiles();
+        extract(ExtractOptions.of(folder.resolve("l/../ex"), ConflictRule.FAIL));
+        assertThat(folder.resolve("far/ex/a.txt")).exists();
+        assertThat(folder.resolve("ex")).doesNotExist();
     }
 }

@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.archive.zip.ZipReader;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Secret;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.selection.FileItem;
 import java.io.IOException;
@@ -27,7 +27,7 @@ class OutsideCopiesTest {
     @TempDir Path folder;
     private final OutsideCopies copies = new OutsideCopies();
     private Path archive;
-    private ArchiveReader reader;
+    private OpenedArchive reader;
 
     @BeforeEach
     void open() throws IOException {
@@ -37,10 +37,7 @@ class OutsideCopiesTest {
     }
 
     private void unlock() throws IOException {
-        reader = ZipReader.open(archive);
-        try (Secret secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
-        }
+        reader = OpenedFile.of(ZipReader.open(archive), "p");
     }
 
     @AfterEach
@@ -142,7 +139,7 @@ class OutsideCopiesTest {
         unlock();
         assertThatThrownBy(() -> copy("dig/C-104.jpg")).isInstanceOf(DamagedArchive.class);
         assertThat(copies.copyOf("dig/C-104.jpg")).isEmpty();
-        try (var all = Files.walk(copies.place().getParent())) {
+        try (var all = Files.walk(copies.place(0).getParent())) {
             assertThat(all.filter(Files::isRegularFile)).isEmpty();
         }
     }

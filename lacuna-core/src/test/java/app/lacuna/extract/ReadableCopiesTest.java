@@ -2,14 +2,13 @@ package app.lacuna.extract;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.archive.zip.ZipReader;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.extract.ReadableCopies.Cleared;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -23,9 +22,7 @@ class ReadableCopiesTest {
         Path archive =
                 TestTrees.pack(
                         folder.resolve("a.zip"), PackOptions.STANDARD, "p", TestTrees.dig(folder));
-        try (ArchiveReader reader = ZipReader.open(archive);
-                Secret secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "p")) {
             return ReadableCopies.of(
                     new Extractor(
                                     reader,
@@ -41,10 +38,23 @@ class ReadableCopiesTest {
         Path out = folder.resolve("out/of");
         ReadableCopies copies = extractTo(out);
         assertThat(copies.count()).isEqualTo(5);
-        Cleared cleared = copies.clear();
+        ReadableCopies.Result cleared = copies.clear();
         assertThat(cleared.gone()).isEqualTo(5);
         assertThat(cleared.kept()).isEmpty();
         assertThat(out).doesNotExist();
+    }
+
+    @Test
+    void anotherNameForTheSameFileKeepsItsContents() throws IOException {
+        Path out = folder.resolve("out");
+        ReadableCopies copies = extractTo(out);
+        Path levels = out.resolve("dig/levels.csv");
+        Path snapshot = Files.createLink(folder.resolve("snapshot"), levels);
+        byte[] before = Files.readAllBytes(snapshot);
+        ReadableCopies.Result cleared = copies.clear();
+        assertThat(levels).doesNotExist();
+        assertThat(cleared.linked()).containsExactly(levels);
+        assertThat(snapshot).hasBinaryContent(before);
     }
 
     @Test
@@ -55,8 +65,8 @@ class ReadableCopiesTest {
         Path changed = out.resolve("dig/levels.csv");
         Files.writeString(changed, "corrected");
         Files.delete(out.resolve("dig/empty.txt"));
-        Cleared cleared = copies.clear();
-        assertThat(cleared.gone()).isEqualTo(3);
+        ReadableCopies.Result cleared = copies.clear();
+        assertThat(cleared.gone()).isEqualTo(4);
         assertThat(cleared.kept()).containsExactly(changed);
         assertThat(changed).hasContent("corrected");
         assertThat(out.resolve("mine.txt")).hasContent("mine");

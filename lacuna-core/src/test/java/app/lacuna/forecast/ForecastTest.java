@@ -1,6 +1,7 @@
 package app.lacuna.forecast;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
@@ -12,12 +13,16 @@ import app.lacuna.compression.Method;
 import app.lacuna.job.Jobs;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.ItemKind;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Base64;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -167,5 +172,26 @@ class ForecastTest {
         assertThat(Delivery.Disc.CD.needed(737_280_001)).isEqualTo(2);
         assertThat(Delivery.Disc.DVD.needed(30_000_000_000L)).isEqualTo(7);
         assertThat(Delivery.Disc.BLU_RAY.needed(1)).isEqualTo(1);
+    }
+
+    /** A sparse one; only samples of it are looked at, and none of it is counted through. */
+    @Test
+    void oneFileOfEightTerabytesIsNoTrouble() throws IOException {
+        Path film = folder.resolve("film.raw");
+        long size = 8_000_000_000_000L;
+        try (RandomAccessFile file = new RandomAccessFile(film.toFile(), "rw")) {
+            file.setLength(size);
+        } catch (IOException e) {
+            assumeTrue(false, "this file system has no files of that size");
+        }
+        FileItem item = new FileItem(film, "film.raw", ItemKind.FILE, size, Instant.EPOCH, 0644);
+        FileSelection one = new FileSelection(List.of(item), List.of(), List.of(), List.of());
+
+        Forecast forecast =
+                new Forecaster(one, PackOptions.STANDARD)
+                        .look(Duration.ofMillis(200), CancelToken.never());
+
+        assertThat(forecast.archive().low()).isPositive();
+        assertThat(forecast.archive().high()).isLessThanOrEqualTo(size + size / 100);
     }
 }

@@ -3,8 +3,8 @@ package app.lacuna.interop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
@@ -148,7 +148,7 @@ class OutsideTest {
 
     private Map<String, String> ours(String password) throws Exception {
         Map<String, String> read = new TreeMap<>();
-        try (ArchiveReader reader = Jobs.open(archive, password)) {
+        try (OpenedArchive reader = Jobs.open(archive, password)) {
             for (var entry : reader.listing().entries()) {
                 byte[] bytes = TestTrees.read(reader, entry);
                 byte[] digest = MessageDigest.getInstance("SHA-256").digest(bytes);

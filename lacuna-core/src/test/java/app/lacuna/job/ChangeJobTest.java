@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.PackedBytes;
@@ -80,15 +80,14 @@ class ChangeJobTest {
     private RewriteResult change(Path target, Edits edits, CancelToken cancel) throws IOException {
         PendingChanges changes;
         boolean locked;
-        try (ArchiveReader reader = Jobs.open(archive, PASSWORD)) {
+        try (OpenedArchive reader = Jobs.open(archive, PASSWORD)) {
             changes = new PendingChanges(reader.listing().entries());
             locked = reader.listing().needsPassword();
         }
         edits.on(changes);
         try (Secret secret = TestTrees.secret(PASSWORD)) {
             return new ChangeJob(
-                            archive,
-                            target,
+                            new RewriteTarget(archive, target),
                             locked ? Optional.of(secret) : Optional.empty(),
                             ProgressListener.none(),
                             cancel)
@@ -133,7 +132,7 @@ class ChangeJobTest {
         SameTree.assertSame(out.resolve("dig"), expected());
         assertThat(out.resolve("films/film.raw")).hasBinaryContent(film);
         assertThat(out.resolve("diary.txt")).hasSameBinaryContentAs(diary);
-        try (ArchiveReader reader = Jobs.open(archive, PASSWORD)) {
+        try (OpenedArchive reader = Jobs.open(archive, PASSWORD)) {
             assertThat(reader.outside().comment()).isEqualTo("the dyke");
             assertThat(reader.listing().weakestProtection()).isEqualTo(protection);
             assertThat(reader.listing().names()).isEqualTo(names);
@@ -175,7 +174,7 @@ class ChangeJobTest {
         Path other = folder.resolve("b.zip");
         change(other, changes -> changes.remove(List.of("dig/film.raw")));
         assertThat(archive).hasBinaryContent(before);
-        try (ArchiveReader reader = Jobs.open(other, PASSWORD)) {
+        try (OpenedArchive reader = Jobs.open(other, PASSWORD)) {
             assertThat(reader.listing().entries()).hasSize(8);
         }
     }
@@ -231,7 +230,7 @@ class ChangeJobTest {
                                                     archive, PackOptions.STANDARD, PASSWORD, diary);
                                         }))
                 .isInstanceOf(ArchiveChanged.class);
-        try (ArchiveReader reader = Jobs.open(archive, PASSWORD)) {
+        try (OpenedArchive reader = Jobs.open(archive, PASSWORD)) {
             assertThat(reader.listing().entries())
                     .extracting(ArchiveEntry::path)
                     .containsExactly("diary.txt");
@@ -246,8 +245,7 @@ class ChangeJobTest {
         try (Secret wrong = TestTrees.secret("flow")) {
             ChangeJob job =
                     new ChangeJob(
-                            archive,
-                            archive,
+                            new RewriteTarget(archive, archive),
                             Optional.of(wrong),
                             ProgressListener.none(),
                             CancelToken.never());

@@ -1,14 +1,14 @@
 package app.lacuna.job;
 
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PendingChanges;
-import app.lacuna.staging.Leftovers;
+import app.lacuna.clearing.Register;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -24,7 +24,7 @@ final class ChangeUntilKilled {
 
     /** Arguments: state folder, archive, a file to put in. */
     public static void main(String[] arguments) throws IOException {
-        Leftovers.start(Path.of(arguments[0]));
+        Register.start(Path.of(arguments[0]));
         Path archive = Path.of(arguments[1]);
         Path file = Path.of(arguments[2]);
         System.out.println("started");
@@ -40,7 +40,7 @@ final class ChangeUntilKilled {
     private static void change(Path archive, Path file) throws IOException {
         PendingChanges changes;
         String name = file.getFileName().toString();
-        try (ArchiveReader reader = Jobs.open(archive, PASSWORD)) {
+        try (OpenedArchive reader = Jobs.open(archive, PASSWORD)) {
             changes = new PendingChanges(reader.listing().entries());
         }
         if (changes.plan().entries().stream().anyMatch(entry -> entry.path().equals(name))) {
@@ -50,8 +50,7 @@ final class ChangeUntilKilled {
         }
         try (Secret secret = TestTrees.secret(PASSWORD)) {
             new ChangeJob(
-                            archive,
-                            archive,
+                            new RewriteTarget(archive, archive),
                             Optional.of(secret),
                             ProgressListener.none(),
                             CancelToken.never())
@@ -61,7 +60,11 @@ final class ChangeUntilKilled {
 
     private static void relock(Path archive, Names names) throws IOException {
         RelockRequest request =
-                new RelockRequest(archive, archive, Protection.AES_128, names, Optional.empty());
+                new RelockRequest(
+                        RewriteTarget.inPlace(archive),
+                        Protection.AES_128,
+                        names,
+                        Optional.empty());
         try (Secret secret = TestTrees.secret(PASSWORD)) {
             new RelockJob(request, ProgressListener.none(), CancelToken.never())
                     .run(Optional.of(secret), Optional.of(secret));

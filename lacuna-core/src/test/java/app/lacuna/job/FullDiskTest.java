@@ -3,7 +3,8 @@ package app.lacuna.job;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelToken;
@@ -11,9 +12,11 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
+import app.lacuna.extract.ExtractReport;
+import app.lacuna.extract.ExtractedEntry.Result;
 import app.lacuna.extract.Extractor;
 import app.lacuna.failure.NotEnoughSpace;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import com.google.common.jimfs.Configuration;
 import com.google.common.jimfs.Jimfs;
 import java.io.IOException;
@@ -75,9 +78,7 @@ class FullDiskTest {
                 TestTrees.pack(
                         folder.resolve("a.zip"), PackOptions.STANDARD, "p", noise(3_000_000));
         try (FileSystem disk = disk(2_000_000);
-                ArchiveReader reader = Archives.open(archive);
-                Secret secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
+                OpenedArchive reader = OpenedFile.of(Archives.open(archive), "p")) {
             Path target = disk.getPath("/disk/out");
             Extractor extractor =
                     new Extractor(
@@ -87,7 +88,41 @@ class FullDiskTest {
                             CancelToken.never());
             assertThatThrownBy(() -> extractor.extract(reader.listing().entries()))
                     .isInstanceOf(NotEnoughSpace.class);
-            assertEmpty(target);
+            assertThat(target).as("made for nothing").doesNotExist();
+        }
+    }
+
+    @Test
+    void aDiskThatFillsUpInTheMiddleStillGivesTheWholeReport() throws IOException {
+        Path first = Files.writeString(folder.resolve("a-first.txt"), "hut");
+        Path last = Files.writeString(folder.resolve("z-last.txt"), "hearth");
+        Path archive =
+                TestTrees.pack(
+                        folder.resolve("a.zip"),
+                        PackOptions.STANDARD,
+                        "p",
+                        first,
+                        noise(3_000_000),
+                        last);
+        try (FileSystem disk = disk(2_000_000);
+                OpenedArchive reader = OpenedFile.of(Archives.open(archive), "p")) {
+            Path target = disk.getPath("/disk/out");
+            ExtractReport report =
+                    new Extractor(
+                                    reader,
+                                    ExtractOptions.of(target, ConflictRule.FAIL)
+                                            .with(ExtractOptions.Space.FOR_EACH),
+                                    ProgressListener.none(),
+                                    CancelToken.never())
+                            .extract(reader.listing().entries());
+
+            assertThat(report.entries())
+                    .extracting(entry -> entry.entry().path())
+                    .containsExactly("a-first.txt", "noise.bin", "z-last.txt");
+            assertThat(report.entries().get(1).result()).isEqualTo(Result.NOT_WRITTEN);
+            assertThat(report.count(Result.EXTRACTED)).isEqualTo(2);
+            assertThat(target.resolve("a-first.txt")).hasContent("hut");
+            assertThat(target.resolve("noise.bin")).doesNotExist();
         }
     }
 

@@ -1,6 +1,7 @@
 package app.lacuna.job;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelToken;
@@ -10,7 +11,7 @@ import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.Extractor;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;
@@ -35,7 +36,8 @@ public final class Jobs {
                         options,
                         split,
                         Existing.KEEP,
-                        PackRequest.AfterPacking.PROVE);
+                        PackRequest.AfterPacking.PROVE,
+                        Optional.empty());
         boolean locked = options.protection().needsPassword();
         try (Secret secret = TestTrees.secret(password)) {
             return new PackJob(
@@ -48,25 +50,18 @@ public final class Jobs {
     }
 
     /** Unlocked if there is something to unlock. */
-    public static ArchiveReader open(Path archive, String password) throws IOException {
-        ArchiveReader reader = Archives.open(archive);
-        try (Secret secret = TestTrees.secret(password)) {
-            reader.unlock(secret);
-            return reader;
-        } catch (IOException | RuntimeException e) {
-            reader.close();
-            throw e;
-        }
+    public static OpenedArchive open(Path archive, String password) throws IOException {
+        return OpenedFile.of(Archives.open(archive), password);
     }
 
     public static ExtractReport extract(Path archive, String password, Path target)
             throws IOException {
-        try (ArchiveReader reader = open(archive, password)) {
+        try (OpenedArchive reader = open(archive, password)) {
             return extract(reader, target);
         }
     }
 
-    public static ExtractReport extract(ArchiveReader reader, Path target) throws IOException {
+    public static ExtractReport extract(OpenedArchive reader, Path target) throws IOException {
         return new Extractor(
                         reader,
                         ExtractOptions.of(target, ConflictRule.FAIL),

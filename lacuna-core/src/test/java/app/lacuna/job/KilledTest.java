@@ -3,8 +3,7 @@ package app.lacuna.job;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.staging.Leftovers;
-import app.lacuna.staging.StagedFile;
+import app.lacuna.clearing.Register;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -47,7 +46,7 @@ class KilledTest {
             clear(work);
         }
         assertThat(leftSomething).as("kills that hit something").isGreaterThan(KILLS / 10);
-        Leftovers.start(state);
+        Register.start(state);
         assertThat(temporaries(folder)).isEmpty();
     }
 
@@ -77,7 +76,7 @@ class KilledTest {
                 assertThat(out.resolve("added.raw")).hasBinaryContent(large);
             }
             clear(out);
-            Leftovers.start(state);
+            Register.start(state);
             assertThat(temporaries(folder)).isEmpty();
         }
         assertThat(leftSomething).as("kills that hit a change").isGreaterThan(KILLED_CHANGES / 4);
@@ -105,7 +104,7 @@ class KilledTest {
 
     private static List<Path> temporaries(Path below) throws IOException {
         try (Stream<Path> all = Files.walk(below)) {
-            return all.filter(path -> path.getFileName().toString().startsWith(StagedFile.PREFIX))
+            return all.filter(path -> path.getFileName().toString().startsWith(Register.PREFIX))
                     .toList();
         }
     }
@@ -142,7 +141,7 @@ class KilledTest {
     private static void clear(Path work) throws IOException {
         try (Stream<Path> all = Files.walk(work)) {
             for (Path path : all.sorted(java.util.Comparator.reverseOrder()).toList()) {
-                boolean temporary = path.getFileName().toString().startsWith(StagedFile.PREFIX);
+                boolean temporary = path.getFileName().toString().startsWith(Register.PREFIX);
                 if (!path.equals(work) && !temporary && !isFull(path)) {
                     Files.delete(path);
                 }

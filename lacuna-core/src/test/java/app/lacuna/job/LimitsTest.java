@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
+import app.lacuna.archive.Nested;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LimitExceeded;
@@ -45,11 +47,14 @@ class LimitsTest {
     @Test
     void tooManyEntriesAreRefused() throws IOException {
         claiming(20, 0);
-        assertThatThrownBy(() -> Archives.open(archive, new Limits(19, 1_000)))
+        assertThatThrownBy(() -> Archives.open(archive, new Limits(19, 1_000), Nested.AS_A_FILE))
                 .isInstanceOfSatisfying(
                         LimitExceeded.class,
                         e -> assertThat(e.limit()).isEqualTo(LimitExceeded.Limit.ENTRIES));
-        assertThatCode(() -> Archives.open(archive, new Limits(20, 1_000)).close())
+        assertThatCode(
+                        () ->
+                                Archives.open(archive, new Limits(20, 1_000), Nested.AS_A_FILE)
+                                        .close())
                 .doesNotThrowAnyException();
     }
 
@@ -60,7 +65,8 @@ class LimitsTest {
                 .isInstanceOfSatisfying(
                         LimitExceeded.class,
                         e -> assertThat(e.limit()).isEqualTo(LimitExceeded.Limit.RATIO));
-        try (ArchiveReader reader = Archives.open(archive, Limits.NONE)) {
+        try (OpenedArchive reader =
+                OpenedFile.of(Archives.open(archive, Limits.NONE, Nested.AS_A_FILE), "")) {
             assertThat(reader.listing().entries()).hasSize(10);
             assertThatThrownBy(() -> TestTrees.read(reader, reader.listing().entries().get(0)))
                     .as("and still nothing wrong comes out")
@@ -86,7 +92,7 @@ class LimitsTest {
             entry.setCrc(0);
             zip.addRawArchiveEntry(entry, new ByteArrayInputStream(packed));
         }
-        try (ArchiveReader reader = Archives.open(archive)) {
+        try (OpenedArchive reader = OpenedFile.of(Archives.open(archive), "")) {
             assertThatThrownBy(() -> TestTrees.read(reader, reader.listing().entries().get(0)))
                     .isInstanceOf(DamagedArchive.class);
         }

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
@@ -64,7 +64,7 @@ class MethodsTest {
             Files.deleteIfExists(archive);
             Jobs.pack(
                     archive, PackOptions.STANDARD.withMethod(method).withNames(names), "ebb", dig);
-            try (ArchiveReader reader = Jobs.open(archive, "ebb")) {
+            try (OpenedArchive reader = Jobs.open(archive, "ebb")) {
                 ArchiveEntry levels = reader.listing().entries().get(2);
                 assertThat(levels.method()).isEqualToIgnoringCase(method.name());
                 assertThat(TestTrees.read(reader, levels)).asString().isEqualTo(TEXT);
@@ -83,7 +83,7 @@ class MethodsTest {
         new Random(8).ints(20_000, 0, 9).forEach(n -> text.append("level ").append(n));
         byte[] plain = text.toString().getBytes();
         writeRaw(code, packed(code, plain), plain);
-        try (ArchiveReader reader = Jobs.open(archive, "")) {
+        try (OpenedArchive reader = Jobs.open(archive, "")) {
             ArchiveEntry entry = reader.listing().entries().get(0);
             assertThat(entry.method()).isEqualTo(name);
             assertThat(TestTrees.read(reader, entry)).isEqualTo(plain);
@@ -102,7 +102,7 @@ class MethodsTest {
                 noise[3] = 0;
             }
             writeRaw(code, noise, TEXT.getBytes());
-            try (ArchiveReader reader = Jobs.open(archive, "")) {
+            try (OpenedArchive reader = Jobs.open(archive, "")) {
                 ArchiveEntry entry = reader.listing().entries().get(0);
                 assertThatThrownBy(() -> TestTrees.read(reader, entry))
                         .isInstanceOf(DamagedArchive.class);
@@ -210,7 +210,7 @@ class MethodsTest {
         Path small = Files.write(folder.resolve("small.jpg"), Arrays.copyOf(noise, 900));
         Path middle = Files.write(folder.resolve("middle.jpg"), noise);
         Jobs.pack(archive, PackOptions.STANDARD, "ebb", small, middle);
-        try (ArchiveReader reader = Jobs.open(archive, "ebb")) {
+        try (OpenedArchive reader = Jobs.open(archive, "ebb")) {
             assertThat(reader.listing().entries())
                     .extracting(ArchiveEntry::method)
                     .containsExactly("stored", "stored");

@@ -20,7 +20,7 @@ import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.io.RandomAccessFile;
 import java.nio.file.Files;

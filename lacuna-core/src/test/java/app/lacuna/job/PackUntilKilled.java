@@ -2,7 +2,7 @@ package app.lacuna.job;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.staging.Leftovers;
+import app.lacuna.clearing.Register;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.OptionalLong;
@@ -13,7 +13,7 @@ final class PackUntilKilled {
 
     /** Arguments: state folder, folder to pack, folder to work in. */
     public static void main(String[] arguments) throws IOException {
-        Leftovers.start(Path.of(arguments[0]));
+        Register.start(Path.of(arguments[0]));
         Path dig = Path.of(arguments[1]);
         Path work = Path.of(arguments[2]);
         System.out.println("started");

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
@@ -46,7 +47,8 @@ class RelockJobTest {
 
     private RewriteResult relock(Protection before, Protection after, Names names)
             throws IOException {
-        RelockRequest request = new RelockRequest(archive, archive, after, names, Optional.empty());
+        RelockRequest request =
+                new RelockRequest(RewriteTarget.inPlace(archive), after, names, Optional.empty());
         try (Secret old = TestTrees.secret(BEFORE);
                 Secret fresh = TestTrees.secret(AFTER)) {
             return new RelockJob(request, ProgressListener.none(), CancelToken.never())
@@ -79,7 +81,7 @@ class RelockJobTest {
         RewriteResult result = relock(before, after, namesAfter);
 
         assertThat(result.proof().allIdentical()).isTrue();
-        try (ArchiveReader reader = Jobs.open(archive, AFTER)) {
+        try (OpenedArchive reader = Jobs.open(archive, AFTER)) {
             assertThat(reader.listing().names()).isEqualTo(namesAfter);
             assertThat(reader.listing().weakestProtection()).isEqualTo(after);
             assertThat(reader.outside().comment()).isEqualTo("hint");
@@ -98,7 +100,7 @@ class RelockJobTest {
         long before = Files.size(archive);
         relock(Protection.AES_256, Protection.AES_256, Names.VISIBLE);
         assertThat(Files.size(archive)).isEqualTo(before);
-        try (ArchiveReader reader = Jobs.open(archive, AFTER)) {
+        try (OpenedArchive reader = Jobs.open(archive, AFTER)) {
             String name = method.name().toLowerCase(java.util.Locale.ROOT);
             assertThat(reader.listing().entries())
                     .filteredOn(entry -> entry.path().endsWith("levels.csv"))
@@ -111,7 +113,10 @@ class RelockJobTest {
         Jobs.pack(archive, PackOptions.STANDARD.withNote("old"), BEFORE, dig);
         RelockRequest request =
                 new RelockRequest(
-                        archive, archive, Protection.AES_256, Names.HIDDEN, Optional.of("new"));
+                        RewriteTarget.inPlace(archive),
+                        Protection.AES_256,
+                        Names.HIDDEN,
+                        Optional.of("new"));
         try (Secret old = TestTrees.secret(BEFORE);
                 Secret fresh = TestTrees.secret(AFTER)) {
             new RelockJob(request, ProgressListener.none(), CancelToken.never())
@@ -124,7 +129,7 @@ class RelockJobTest {
 
     @ParameterizedTest
     @CsvSource({"VISIBLE", "HIDDEN"})
-    void damageIsNeverSealedAnew(Names names) throws IOException {
+    void damageIsNeverEncryptedAnew(Names names) throws IOException {
         Jobs.pack(archive, PackOptions.STANDARD.withNames(names), BEFORE, dig);
         byte[] bytes = Files.readAllBytes(archive);
         bytes[bytes.length / 2] ^= 1;
@@ -139,8 +144,7 @@ class RelockJobTest {
         assertThatThrownBy(
                         () ->
                                 new RelockRequest(
-                                        archive,
-                                        archive,
+                                        RewriteTarget.inPlace(archive),
                                         Protection.TRADITIONAL,
                                         Names.VISIBLE,
                                         Optional.empty()))

@@ -2,8 +2,8 @@ package app.lacuna.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
@@ -65,7 +65,7 @@ class RewrittenOutsideTest {
     private void change(boolean locked) throws IOException {
         Path file = Files.writeString(folder.resolve("diary.txt"), "flood at six");
         PendingChanges changes;
-        try (ArchiveReader reader = Jobs.open(archive, PASSWORD)) {
+        try (OpenedArchive reader = Jobs.open(archive, PASSWORD)) {
             changes = new PendingChanges(reader.listing().entries());
         }
         changes.remove(List.of("levels.csv"));
@@ -73,8 +73,7 @@ class RewrittenOutsideTest {
         changes.put(TestTrees.scan(file).items());
         try (Secret secret = TestTrees.secret(PASSWORD)) {
             new ChangeJob(
-                            archive,
-                            archive,
+                            new RewriteTarget(archive, archive),
                             locked ? Optional.of(secret) : Optional.empty(),
                             ProgressListener.none(),
                             CancelToken.never())
@@ -87,7 +86,8 @@ class RewrittenOutsideTest {
 
     private void relock(boolean locked, Protection after) throws IOException {
         RelockRequest request =
-                new RelockRequest(archive, archive, after, Names.VISIBLE, Optional.empty());
+                new RelockRequest(
+                        RewriteTarget.inPlace(archive), after, Names.VISIBLE, Optional.empty());
         try (Secret secret = TestTrees.secret(PASSWORD)) {
             new RelockJob(request, ProgressListener.none(), CancelToken.never())
                     .run(
@@ -210,7 +210,7 @@ class RewrittenOutsideTest {
         contents.put("photographs/C-104.txt", new byte[0]);
         change(false);
         relock(false, Protection.AES_256);
-        try (ArchiveReader reader = Jobs.open(archive, PASSWORD)) {
+        try (OpenedArchive reader = Jobs.open(archive, PASSWORD)) {
             assertThat(reader.listing().entries())
                     .extracting(entry -> entry.path())
                     .containsExactly("Grübchen.txt", "Fotos №1/C-104.txt", "diary.txt");
@@ -239,7 +239,8 @@ class RewrittenOutsideTest {
     void zip4jReadsTheHiddenFormInTwoSteps(Protection protection) throws IOException {
         writeWithZip4j(EncryptionMethod.AES, AesVersion.TWO);
         RelockRequest request =
-                new RelockRequest(archive, archive, protection, Names.HIDDEN, Optional.empty());
+                new RelockRequest(
+                        RewriteTarget.inPlace(archive), protection, Names.HIDDEN, Optional.empty());
         try (Secret secret = TestTrees.secret(PASSWORD)) {
             new RelockJob(request, ProgressListener.none(), CancelToken.never())
                     .run(Optional.of(secret), Optional.of(secret));

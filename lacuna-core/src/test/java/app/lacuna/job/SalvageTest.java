@@ -4,10 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.Salvage;
+import app.lacuna.archive.zip.Salvaged;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Secret;
@@ -60,11 +64,13 @@ class SalvageTest {
         return Files.readAllBytes(archive);
     }
 
+    private Salvage salvaging() throws IOException {
+        return Archives.salvage(archive, Limits.STANDARD, CancelToken.never());
+    }
+
     private ExtractReport salvage() throws IOException {
         Path out = folder.resolve("out-" + round++);
-        try (Salvage reader = Archives.salvage(archive, CancelToken.never());
-                Secret secret = TestTrees.secret("ebb")) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(salvaging(), "ebb")) {
             ExtractReport report = Jobs.extract(reader, out);
             for (ExtractedEntry entry : report.entries()) {
                 if (entry.result().cameOut() && Files.isRegularFile(entry.target().get())) {
@@ -161,11 +167,11 @@ class SalvageTest {
             ExtractReport report = salvage();
             assertThat(names(report, true)).contains("C-0.jpg", "C-3.jpg");
             assertThat(names(report, false)).hasSize(1);
-            try (Salvage reader = Archives.salvage(archive, CancelToken.never());
-                    Secret secret = TestTrees.secret("ebb")) {
-                reader.unlock(secret);
-                assertThat(reader.authenticates()).isFalse();
-                assertThat(reader.isChecked()).isFalse();
+            try (Salvage reader = salvaging();
+                    Secret secret = TestTrees.secret("ebb");
+                    Salvaged opened = reader.open(secret)) {
+                assertThat(opened.authenticates()).isFalse();
+                assertThat(opened.isChecked()).isFalse();
             }
         }
     }
@@ -205,16 +211,15 @@ class SalvageTest {
     void wrongPasswordIsStillToldApart() throws IOException {
         byte[] whole = pack(PackOptions.STANDARD);
         Files.write(archive, Arrays.copyOf(whole, whole.length / 2));
-        try (Salvage reader = Archives.salvage(archive, CancelToken.never());
+        try (Salvage reader = salvaging();
                 Secret wrong = TestTrees.secret("Ebb")) {
-            assertThatThrownBy(() -> reader.unlock(wrong)).isInstanceOf(WrongPassword.class);
+            assertThatThrownBy(() -> reader.open(wrong)).isInstanceOf(WrongPassword.class);
         }
     }
 
     @Test
     void nothingToSalvageIsSaid() throws IOException {
         Files.write(archive, new byte[50_000]);
-        assertThatThrownBy(() -> Archives.salvage(archive, CancelToken.never()))
-                .isInstanceOf(NotAnArchive.class);
+        assertThatThrownBy(this::salvaging).isInstanceOf(NotAnArchive.class);
     }
 }

@@ -5,13 +5,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Progress;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.password.Slip;
@@ -35,10 +35,26 @@ class VariantSearchTest {
 
     private Optional<Slip> search(ArchiveReader reader, String typed, CancelToken cancel)
             throws IOException {
+        return found(reader, typed, cancel, opened -> {});
+    }
+
+    private interface Look {
+        void at(OpenedArchive opened) throws IOException;
+    }
+
+    private Optional<Slip> found(ArchiveReader reader, String typed, CancelToken cancel, Look look)
+            throws IOException {
         try (Secret secret = TestTrees.secret(typed)) {
-            Optional<Variant> found = new VariantSearch(reader, told::add, cancel).run(secret);
-            found.ifPresent(Variant::close);
-            return found.map(Variant::slip);
+            Optional<VariantSearch.Found> found =
+                    new VariantSearch(reader, told::add, cancel).run(secret);
+            if (found.isEmpty()) {
+                return Optional.empty();
+            }
+            try (Variant variant = found.get().variant();
+                    OpenedArchive opened = found.get().opened()) {
+                look.at(opened);
+                return Optional.of(variant.slip());
+            }
         }
     }
 
@@ -58,16 +74,19 @@ class VariantSearchTest {
     void namesTheSlipAndLeavesTheArchiveUnlocked(Protection protection, Names names)
             throws IOException {
         try (ArchiveReader reader = Archives.open(pack(protection, names))) {
-            assertThat(search(reader, "sECOND HUT", CancelToken.never())).contains(Slip.CAPS_LOCK);
-            assertThat(reader.isUnlocked()).isTrue();
-            var entry =
-                    reader.listing().entries().stream()
-                            .filter(each -> each.path().endsWith("levels.csv"))
-                            .findFirst()
-                            .orElseThrow();
-            try (InputStream in = reader.open(entry)) {
-                assertThat(in.readAllBytes()).isNotEmpty();
-            }
+            assertThat(found(reader, "sECOND HUT", CancelToken.never(), this::readLevels))
+                    .contains(Slip.CAPS_LOCK);
+        }
+    }
+
+    private void readLevels(OpenedArchive opened) throws IOException {
+        var entry =
+                opened.listing().entries().stream()
+                        .filter(each -> each.path().endsWith("levels.csv"))
+                        .findFirst()
+                        .orElseThrow();
+        try (InputStream in = opened.open(entry)) {
+            assertThat(in.readAllBytes()).isNotEmpty();
         }
     }
 
@@ -75,7 +94,6 @@ class VariantSearchTest {
     void whatIsFarFromThePasswordOpensNothing() throws IOException {
         try (ArchiveReader reader = Archives.open(pack(Protection.AES_256, Names.VISIBLE))) {
             assertThat(search(reader, "first house", CancelToken.never())).isEmpty();
-            assertThat(reader.isUnlocked()).isFalse();
             assertThat(told.get(told.size() - 1).fraction()).isEqualTo(1);
         }
     }
@@ -95,23 +113,28 @@ class VariantSearchTest {
     void aVariantThatOnlyPassesTheCheckValueIsNotBelieved() throws IOException {
         ArchiveReader reader = Mockito.mock(ArchiveReader.class);
         Mockito.when(reader.mayBeOpenedBy(Mockito.any())).thenReturn(true);
+        OpenedArchive opened = Mockito.mock(OpenedArchive.class);
+        Mockito.when(reader.open(Mockito.any())).thenReturn(opened);
         Mockito.doThrow(
                         new DamagedArchive(
                                 app.lacuna.failure.Damage.AUTHENTICATION_OR_PASSWORD, "a", 0))
-                .when(reader)
+                .when(opened)
                 .confirmPassword(Mockito.any());
         assertThat(search(reader, "ab", CancelToken.never())).isEmpty();
-        Mockito.verify(reader, Mockito.atLeastOnce()).lock();
+        Mockito.verify(opened, Mockito.atLeastOnce()).close();
     }
 
     @Test
     void anArchiveWithOneLargeEntryIsConfirmedAsAWhole() throws IOException {
         Path archive = pack(Protection.AES_256, Names.HIDDEN);
         try (ArchiveReader reader = Archives.open(archive)) {
-            assertThat(search(reader, "second hut", CancelToken.never()))
+            assertThat(
+                            found(
+                                    reader,
+                                    "second hut",
+                                    CancelToken.never(),
+                                    opened -> assertThat(opened.isChecked()).isTrue()))
                     .contains(Slip.FIRST_LETTER);
-            assertThat(reader.isChecked()).isTrue();
-            reader.check(ProgressListener.none(), CancelToken.never());
         }
     }
 }

@@ -8,10 +8,10 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.TargetExists;
+import app.lacuna.failure.TooManyParts;
 import app.lacuna.failure.VolumeMissing;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
@@ -20,6 +20,7 @@ import java.nio.channels.SeekableByteChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
 import java.util.stream.Stream;
@@ -209,7 +210,7 @@ class VolumesTest {
                         .withProtection(Protection.NONE)
                         .withLevel(app.lacuna.compression.Level.STORE);
         assertThatThrownBy(() -> Jobs.pack(archive, stored, OptionalLong.of(100_000), "", huge))
-                .isInstanceOf(LimitExceeded.class);
+                .isInstanceOf(TooManyParts.class);
         assertThat(files()).containsExactly(huge);
     }
 
@@ -223,7 +224,8 @@ class VolumesTest {
                                         PackOptions.STANDARD,
                                         SIZE,
                                         Existing.REPLACE,
-                                        PackRequest.AfterPacking.PROVE))
+                                        PackRequest.AfterPacking.PROVE,
+                                        Optional.empty()))
                 .isInstanceOf(IllegalArgumentException.class);
     }
 
@@ -231,9 +233,9 @@ class VolumesTest {
     void listingKnowsTheParts() throws IOException {
         PackResult result = Jobs.pack(archive, PackOptions.STANDARD, SIZE, "ebb", dig);
         try (ArchiveReader reader = Archives.open(result.files().get(3))) {
-            assertThat(reader.listing().volumes()).isEqualTo(result.files().size());
-            assertThat(reader.listing().archiveBytes()).isEqualTo(result.archiveBytes());
-            assertThat(reader.listing().archive()).isEqualTo(archive);
+            assertThat(reader.outside().volumes()).isEqualTo(result.files().size());
+            assertThat(reader.outside().archiveBytes()).isEqualTo(result.archiveBytes());
+            assertThat(reader.outside().archive()).isEqualTo(archive);
         }
     }
 }

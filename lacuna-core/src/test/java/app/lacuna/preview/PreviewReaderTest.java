@@ -3,12 +3,12 @@ package app.lacuna.preview;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.failure.DamagedArchive;
 import java.io.IOException;
@@ -149,11 +149,23 @@ class PreviewReaderTest {
     void separatedValuesAreATable(String separator) {
         String csv = "point;level\r\nL1;\"1.85; wet\"\r\nL2;1.9\r\n".replace(";", separator);
         Preview.Grid grid = (Preview.Grid) PreviewReader.of(bytes(csv), "Levels.CSV");
-        assertThat(grid.table().names()).containsExactly("point", "level");
-        assertThat(grid.table().rows())
+        assertThat(cells(grid.table().names())).containsExactly("point", "level");
+        assertThat(grid.table().rows().stream().map(PreviewReaderTest::cells))
                 .containsExactly(List.of("L1", "1.85" + separator + " wet"), List.of("L2", "1.9"));
-        assertThat(grid.table().cut()).isFalse();
+        assertThat(grid.table().isCut()).isFalse();
         assertThat(grid.pages().page(0)).isEqualTo(csv);
+    }
+
+    private static List<String> cells(Table.Row row) {
+        return java.util.stream.IntStream.range(0, row.size()).mapToObj(row::cell).toList();
+    }
+
+    @Test
+    void cellsAreOverwrittenWithTheRest() {
+        Preview.Grid grid = (Preview.Grid) PreviewReader.of(bytes("a;b\nC-104;5\n"), "x.csv");
+        grid.wipe();
+        assertThat(grid.table().rows().get(0).cell(0)).isEqualTo("\0".repeat(5));
+        assertThat(grid.table().names().cell(1)).isEqualTo("\0");
     }
 
     @Test
@@ -168,12 +180,12 @@ class PreviewReaderTest {
     void hugeTablesAreCut() {
         byte[] rows = bytes("a;b\n" + "1;2\n".repeat(Table.MAX_ROWS + 10));
         Table table = ((Preview.Grid) PreviewReader.of(rows, "x.csv")).table();
-        assertThat(table.cut()).isTrue();
+        assertThat(table.isCut()).isTrue();
         assertThat(table.rows()).hasSize(Table.MAX_ROWS);
         byte[] columns = bytes((";".repeat(5_000) + "\n").repeat(3));
         Table wide = ((Preview.Grid) PreviewReader.of(columns, "x.csv")).table();
-        assertThat(wide.names()).hasSize(Table.MAX_COLUMNS);
-        assertThat(wide.cut()).isTrue();
+        assertThat(wide.names().size()).isEqualTo(Table.MAX_COLUMNS);
+        assertThat(wide.isCut()).isTrue();
     }
 
     @Test
@@ -194,9 +206,7 @@ class PreviewReaderTest {
         byte[] bytes = Files.readAllBytes(archive);
         bytes[1_000_000] ^= 1;
         Files.write(archive, bytes);
-        try (ArchiveReader reader = ZipArchives.open(archive);
-                Secret secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipArchives.open(archive), "p")) {
             assertThatThrownBy(
                             () ->
                                     PreviewReader.read(

@@ -1,17 +1,15 @@
 package app.lacuna.proof;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.archive.zip.ZipReader;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
-import app.lacuna.failure.PasswordRequired;
 import app.lacuna.selection.FileItem;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -44,9 +42,7 @@ class ProofTest {
     }
 
     private ProofReport run(boolean compare) throws IOException {
-        try (ArchiveReader reader = ZipReader.open(archive);
-                Secret secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "p")) {
             Proof proof = new Proof(reader, ProgressListener.none(), CancelToken.never());
             return compare ? proof.against(originals) : proof.withoutOriginals();
         }
@@ -126,13 +122,5 @@ class ProofTest {
         Files.writeString(dig.resolve("new.txt"), "new");
         originals = TestTrees.scan(dig).items();
         assertThat(verdicts(prove())).containsEntry("dig/new.txt", Verdict.NOT_IN_ARCHIVE);
-    }
-
-    @Test
-    void needsAnUnlockedArchive() throws IOException {
-        try (ArchiveReader reader = ZipReader.open(archive)) {
-            Proof proof = new Proof(reader, ProgressListener.none(), CancelToken.never());
-            assertThatThrownBy(proof::withoutOriginals).isInstanceOf(PasswordRequired.class);
-        }
     }
 }

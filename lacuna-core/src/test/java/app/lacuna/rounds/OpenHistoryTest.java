@@ -51,7 +51,7 @@ class OpenHistoryTest {
     @Test
     void onlyTheUserCanReadIt() throws IOException {
         history.opened(folder.resolve("a.zip"));
-        Path file = folder.resolve("state/opened.properties");
+        Path file = folder.resolve("state/opened.json");
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
                 .isEqualTo("rw-------");
     }
@@ -59,7 +59,7 @@ class OpenHistoryTest {
     @Test
     void aDamagedFileIsNoTrouble() throws IOException {
         Files.createDirectories(folder.resolve("state"));
-        Files.writeString(folder.resolve("state/opened.properties"), "lock.minutes=\\uzzzz");
+        Files.writeString(folder.resolve("state/opened.json"), "{\"lockMinutes\": ");
         assertThat(history.archives()).isEmpty();
         assertThat(history.lockMinutes()).isEqualTo(OpenHistory.USUAL_MINUTES);
     }

@@ -83,18 +83,60 @@ class RoundStoreTest {
     @Test
     void nobodyElseCanReadIt() throws IOException {
         store.used(Path.of("/backup"), FORM);
-        Path file = folder.resolve("state/rounds.properties");
+        Path file = folder.resolve("state/rounds.json");
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(file)))
                 .isEqualTo("rw-------");
     }
 
     @Test
-    void damagedFileIsAnEmptyOne() throws IOException {
+    void whatAnotherVersionHasWrittenStays() throws IOException {
         store.save(round("Evening copy"));
-        Path file = folder.resolve("state/rounds.properties");
-        Files.writeString(file, Files.readString(file).replace("AES_256", "AES_257"));
+        Path file = folder.resolve("state/rounds.json");
+        Files.writeString(
+                file,
+                Files.readString(file)
+                        .replace("AES_256", "AES_257")
+                        .replace("\"version\" : 1", "\"version\" : 7, \"moon\" : \"full\""));
+        assertThat(store.rounds()).as("not understood").isEmpty();
+        store.save(round("Season archive"));
+        store.used(Path.of("/backup"), FORM);
+        assertThat(store.rounds()).extracting(Round::name).containsExactly("Season archive");
+        assertThat(Files.readString(file))
+                .contains("AES_257", "Evening copy", "\"moon\"", "\"version\" : 7");
+    }
+
+    @Test
+    void twoStoresDoNotLoseEachOthersRounds() throws Exception {
+        RoundStore other = new RoundStore(folder.resolve("state"));
+        List<Thread> threads = new java.util.ArrayList<>();
+        for (int i = 0; i < 20; i++) {
+            Round round = round("Round " + i);
+            RoundStore own = i % 2 == 0 ? store : other;
+            threads.add(new Thread(() -> save(own, round)));
+        }
+        threads.forEach(Thread::start);
+        for (Thread thread : threads) {
+            thread.join();
+        }
+        assertThat(store.rounds()).hasSize(20);
+    }
+
+    private static void save(RoundStore store, Round round) {
+        try {
+            store.save(round);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    @Test
+    void damagedFileIsPutAside() throws IOException {
+        store.save(round("Evening copy"));
+        Path file = folder.resolve("state/rounds.json");
+        Files.writeString(file, "{\"rounds\": [ ours");
         assertThat(store.rounds()).isEmpty();
-        Files.writeString(file, "round.0.name=\\uZZZZ");
-        assertThat(store.rounds()).isEmpty();
+        store.save(round("Season archive"));
+        assertThat(store.rounds()).hasSize(1);
+        assertThat(folder.resolve("state/rounds.json.damaged-1")).hasContent("{\"rounds\": [ ours");
     }
 }

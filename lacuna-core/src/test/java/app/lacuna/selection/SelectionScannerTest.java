@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
+import app.lacuna.clearing.Register;
 import app.lacuna.selection.LeftOut.Reason;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -104,7 +105,8 @@ class SelectionScannerTest {
                         "notes.txt", "notes (2).txt", "notes.txt (2)", "notes.txt (2)/inside");
         assertThat(selection.renamed())
                 .containsExactly(
-                        new Renamed(two, "notes (2).txt"), new Renamed(three, "notes.txt (2)"));
+                        new Renamed(two, "notes (2).txt", Renamed.Reason.NAME_TAKEN),
+                        new Renamed(three, "notes.txt (2)", Renamed.Reason.NAME_TAKEN));
     }
 
     @Test
@@ -144,9 +146,11 @@ class SelectionScannerTest {
     void ownOutputIsLeftOut() throws IOException {
         file("dig/a.txt", "a");
         Path archive = file("dig/notes.zip", "old");
-        Path working = file("dig/.lacuna-12-ab.part", "half");
+        Path others = file("dig/.lacuna-12-ab.part", "somebody's file");
+        Path working = file("dig/" + Register.PREFIX + Register.token() + "-ab.part", "half");
         FileSelection selection = OwnOutput.leaveOut(scan(folder.resolve("dig")), archive);
-        assertThat(paths(selection)).containsExactly("dig", "dig/a.txt");
+        assertThat(paths(selection))
+                .containsExactly("dig", "dig/" + others.getFileName(), "dig/a.txt");
         assertThat(selection.leftOut())
                 .containsExactlyInAnyOrder(
                         new LeftOut(archive, Reason.OUTPUT_ITSELF),

@@ -3,7 +3,7 @@ package app.lacuna.staging;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.clearing.Register;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.FileAlreadyExistsException;
@@ -37,11 +37,11 @@ class StagedFileTest {
 
     @Test
     void appearsOnlyWhenPublished() throws IOException {
-        try (StagedFile file = StagedFile.beside(target)) {
+        try (StagedFile file = StagedFile.in(folder)) {
             write(file, "whole");
             assertThat(target).doesNotExist();
             file.force();
-            file.publish(Existing.KEEP);
+            file.publishAs(target, Existing.KEEP);
         }
         assertThat(target).hasContent("whole");
         assertThat(inFolder()).containsExactly(target);
@@ -49,7 +49,7 @@ class StagedFileTest {
 
     @Test
     void leavesNothingWhenGivenUp() throws IOException {
-        try (StagedFile file = StagedFile.beside(target)) {
+        try (StagedFile file = StagedFile.in(folder)) {
             write(file, "half");
         }
         assertThat(inFolder()).isEmpty();
@@ -58,9 +58,9 @@ class StagedFileTest {
     @Test
     void keepsWhatIsThere() throws IOException {
         Files.writeString(target, "old");
-        try (StagedFile file = StagedFile.beside(target)) {
+        try (StagedFile file = StagedFile.in(folder)) {
             write(file, "new");
-            assertThatThrownBy(() -> file.publish(Existing.KEEP))
+            assertThatThrownBy(() -> file.publishAs(target, Existing.KEEP))
                     .isInstanceOf(FileAlreadyExistsException.class);
         }
         assertThat(target).hasContent("old");
@@ -70,16 +70,16 @@ class StagedFileTest {
     @Test
     void replacesWhenAllowed() throws IOException {
         Files.writeString(target, "old");
-        try (StagedFile file = StagedFile.beside(target)) {
+        try (StagedFile file = StagedFile.in(folder)) {
             write(file, "new");
-            file.publish(Existing.REPLACE);
+            file.publishAs(target, Existing.REPLACE);
         }
         assertThat(target).hasContent("new");
     }
 
     @Test
     void privateFileIsReadableForItsOwnerOnly() throws IOException {
-        try (StagedFile file = StagedFile.privateBeside(target)) {
+        try (StagedFile file = StagedFile.privateIn(folder)) {
             String permissions =
                     PosixFilePermissions.toString(Files.getPosixFilePermissions(file.temporary()));
             assertThat(permissions).isEqualTo("rw-------");
@@ -88,10 +88,10 @@ class StagedFileTest {
 
     @Test
     void temporaryNameTellsNothing() throws IOException {
-        try (StagedFile file = StagedFile.beside(target)) {
+        try (StagedFile file = StagedFile.in(folder)) {
             assertThat(file.temporary().getFileName().toString())
-                    .startsWith(StagedFile.PREFIX)
-                    .endsWith(StagedFile.SUFFIX)
+                    .startsWith(Register.PREFIX)
+                    .endsWith(Register.TEMPORARY_FILE)
                     .doesNotContain("notes");
             assertThat(file.temporary().getParent()).isEqualTo(folder);
         }

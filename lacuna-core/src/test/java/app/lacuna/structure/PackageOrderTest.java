@@ -62,7 +62,10 @@ class PackageOrderTest {
                     .definedBy("app.lacuna.archive")
                     .layer("bytes and files")
                     .definedBy(
-                            "app.lacuna.cipher", "app.lacuna.compression", "app.lacuna.selection")
+                            "app.lacuna.bytes",
+                            "app.lacuna.cipher",
+                            "app.lacuna.compression",
+                            "app.lacuna.selection")
                     .layer("base")
                     .definedBy(
                             "app.lacuna.base",
@@ -86,7 +89,8 @@ class PackageOrderTest {
     static final ArchRule bytesKnowNoArchives =
             noClasses()
                     .that()
-                    .resideInAnyPackage("app.lacuna.cipher", "app.lacuna.compression")
+                    .resideInAnyPackage(
+                            "app.lacuna.bytes", "app.lacuna.cipher", "app.lacuna.compression")
                     .should()
                     .dependOnClassesThat()
                     .resideInAnyPackage("app.lacuna.archive..", "app.lacuna.selection");

@@ -14,7 +14,7 @@ import app.lacuna.desktop.work.Programs;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
-import app.lacuna.staging.StateFolder;
+import app.lacuna.state.StateFolder;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -11,6 +11,7 @@ record AesField(int method, Optional<AesStrength> strength, int version) {
         }
         return extras.aes()
                 .filter(field -> field.get(2) == 'A' && field.get(3) == 'E')
+                .filter(field -> field.getShort(0) == 1 || field.getShort(0) == 2)
                 .filter(field -> field.get(4) >= 1 && field.get(4) <= 3)
                 .map(
                         field ->

@@ -8,6 +8,7 @@ import app.lacuna.failure.SourceUnreadable;
 import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
 import app.lacuna.selection.FileItem;
+import app.lacuna.selection.SteadyReader;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -85,8 +86,8 @@ final class Blocks {
 
     private Done deflate(Block block, Level level, Queue<BlockDeflater> idle) throws IOException {
         byte[] bytes = new byte[block.dictionary() + block.length()];
-        int count = read(block.position() - block.dictionary(), bytes) - block.dictionary();
-        int length = Math.max(0, count);
+        read(block.position() - block.dictionary(), bytes);
+        int length = block.length();
         BlockDeflater deflater = idle.poll();
         if (deflater == null) {
             deflater = new BlockDeflater(level);
@@ -122,7 +123,8 @@ final class Blocks {
 
     private Done read(Block block) throws IOException {
         byte[] bytes = new byte[block.length()];
-        return new Done(bytes, 0, read(block.position(), bytes), null);
+        read(block.position(), bytes);
+        return new Done(bytes, 0, bytes.length, null);
     }
 
     /**
@@ -145,7 +147,11 @@ final class Blocks {
                             watch.check();
                             size += done.length();
                             watch.onBytes(item, done.length());
-                            sink.accept(done);
+                            try {
+                                sink.accept(done);
+                            } finally {
+                                Arrays.fill(done.plain(), (byte) 0);
+                            }
                         })) {
             for (long at = 0; at < item.size() || at == 0; at += BLOCK_BYTES) {
                 int length = (int) Math.min(BLOCK_BYTES, item.size() - at);
@@ -157,8 +163,11 @@ final class Blocks {
         }
     }
 
-    /** Fills the array, or as much of it as the file still has. */
-    private int read(long position, byte[] bytes) throws IOException {
+    /**
+     * Fills the array: a block that is shorter would move all that follow from where their
+     * keystream is.
+     */
+    private void read(long position, byte[] bytes) throws IOException {
         ByteBuffer into = ByteBuffer.wrap(bytes);
         try {
             while (into.hasRemaining() && source.read(into, position + into.position()) > 0) {
@@ -167,6 +176,8 @@ final class Blocks {
         } catch (IOException e) {
             throw new SourceUnreadable(item.source(), e);
         }
-        return into.position();
+        if (into.hasRemaining()) {
+            throw new SteadyReader.ShortRead();
+        }
     }
 }

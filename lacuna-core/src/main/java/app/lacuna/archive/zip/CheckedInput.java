@@ -1,5 +1,6 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.BufferInput;
 import app.lacuna.compression.Decompression;
 import app.lacuna.compression.Method;
 import app.lacuna.failure.Damage;
@@ -10,7 +11,6 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
-import java.util.function.Consumer;
 import java.util.zip.CRC32;
 
 /**
@@ -21,7 +21,7 @@ final class CheckedInput extends BufferInput {
     private final PackedInput packed;
     private final EntryRecord entry;
     private final String path;
-    private final Consumer<EntryRecord> onWhole;
+    private final Runnable onWhole;
     private final CRC32 crc = new CRC32();
     private InputStream contents;
     private long size;
@@ -31,8 +31,7 @@ final class CheckedInput extends BufferInput {
      * @param packed decrypted but still compressed
      * @param onWhole told when everything has been read and found right
      */
-    CheckedInput(
-            InputStream packed, EntryRecord entry, String path, Consumer<EntryRecord> onWhole) {
+    CheckedInput(InputStream packed, EntryRecord entry, String path, Runnable onWhole) {
         this.packed = new PackedInput(packed);
         this.entry = entry;
         this.path = path;
@@ -57,7 +56,18 @@ final class CheckedInput extends BufferInput {
             throw causeOf(Damage.SIZE);
         }
         crc.update(bytes, offset, count);
+        if (size == entry.size()) {
+            requireEnd(); // before the last bytes are given out
+        }
         return count;
+    }
+
+    private void requireEnd() throws IOException {
+        byte[] more = new byte[1];
+        if (unpack(more, 0, 1) >= 0) {
+            throw causeOf(Damage.SIZE);
+        }
+        finish();
     }
 
     private int unpack(byte[] bytes, int offset, int length) throws IOException {
@@ -98,7 +108,7 @@ final class CheckedInput extends BufferInput {
             throw damaged(Damage.CHECKSUM);
         }
         done = true;
-        onWhole.accept(entry);
+        onWhole.run();
     }
 
     /** Reads what the decompression had no need of, up to the authentication code. */

@@ -1,6 +1,7 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.cipher.SealedStream;
+import app.lacuna.bytes.BufferInput;
+import app.lacuna.cipher.EncryptedStream;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import java.io.IOException;
@@ -9,7 +10,7 @@ import java.io.InputStream;
 /** Decrypts an entry and, at its end, checks its authentication code. */
 final class DecryptingInput extends BufferInput {
     private final InputStream in;
-    private final SealedStream seal;
+    private final EncryptedStream cipher;
     private final DamagedArchive onMismatch;
     private long remaining;
     private boolean checked;
@@ -17,9 +18,10 @@ final class DecryptingInput extends BufferInput {
     /**
      * @param length bytes of ciphertext, without the code behind it
      */
-    DecryptingInput(InputStream in, SealedStream seal, long length, DamagedArchive onMismatch) {
+    DecryptingInput(
+            InputStream in, EncryptedStream cipher, long length, DamagedArchive onMismatch) {
         this.in = in;
-        this.seal = seal;
+        this.cipher = cipher;
         this.remaining = length;
         this.onMismatch = onMismatch;
     }
@@ -37,7 +39,7 @@ final class DecryptingInput extends BufferInput {
         if (count < 0) {
             throw new DamagedArchive(Damage.CUT_SHORT, onMismatch.entry(), onMismatch.offset());
         }
-        seal.decrypt(bytes, offset, count);
+        cipher.decrypt(bytes, offset, count);
         remaining -= count;
         return count;
     }
@@ -47,15 +49,15 @@ final class DecryptingInput extends BufferInput {
             return;
         }
         checked = true;
-        byte[] code = in.readNBytes(SealedStream.CODE_BYTES);
-        if (!seal.matches(code)) {
+        byte[] code = in.readNBytes(EncryptedStream.CODE_BYTES);
+        if (!cipher.matches(code)) {
             throw onMismatch;
         }
     }
 
     @Override
     public void close() throws IOException {
-        seal.close();
+        cipher.close();
         in.close();
     }
 }

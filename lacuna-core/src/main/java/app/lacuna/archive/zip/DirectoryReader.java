@@ -1,6 +1,9 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.Fields;
+import app.lacuna.bytes.SourceInput;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import java.io.IOException;
@@ -98,7 +101,8 @@ final class DirectoryReader {
                         dosTime,
                         extras.unixTime(),
                         unixMode(host, external),
-                        place(volume, wide[2]));
+                        place(volume, wide[2]),
+                        extras.hidesNames());
         requireInside(record);
         records.add(record);
         String path = EntryNames.withSlashes(EntryNames.decode(name, flags, extras), host);

@@ -1,8 +1,10 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.Fields;
 import app.lacuna.cipher.AesStrength;
+import app.lacuna.cipher.EncryptedStream;
 import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.SealedStream;
 import app.lacuna.cipher.TraditionalCipher;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -20,7 +22,7 @@ final class EncryptedStart {
 
         /** What encryption adds to the data, before and behind it. */
         static int overhead(AesStrength strength) {
-            return length(strength) + SealedStream.CODE_BYTES;
+            return length(strength) + EncryptedStream.CODE_BYTES;
         }
 
         /** What is missing at the end of the file is taken for zeros, and fits nothing. */

@@ -1,11 +1,14 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.Fields;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotAnArchive;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
+import java.util.Arrays;
 
 /** Finds and reads the end of central directory (4.3.16) and its ZIP64 form (4.3.14, 4.3.15). */
 final class EndReader {
@@ -20,14 +23,14 @@ final class EndReader {
     }
 
     /** How many parts the archive has, told by its last one alone. */
-    int volumes() throws IOException {
+    long volumes() throws IOException {
         Tail tail = tail();
         int disk = tail.bytes().getShort(tail.end() + 4) & 0xffff;
         ByteBuffer locator = zip64Locator(tail.start() + tail.end());
         if (disk == ZipConstants.MAX_16 && locator.hasRemaining()) {
-            disk = locator.getInt(16) - 1;
+            return Math.max(1, Integer.toUnsignedLong(locator.getInt(16)));
         }
-        return Math.max(disk, 0) + 1;
+        return disk + 1L;
     }
 
     EndRecord read() throws IOException {
@@ -46,6 +49,8 @@ final class EndReader {
         long tailStart = fileSize - tailLength;
         ByteBuffer tail = Fields.at(source, tailStart, tailLength);
         int end = findEnd(tail);
+        // With hidden names these are the last entries, decrypted and perhaps not even compressed.
+        Arrays.fill(tail.array(), 0, end < 0 ? tail.limit() : end, (byte) 0);
         if (end < 0) {
             throw beginsLikeAnArchive()
                     ? new DamagedArchive(Damage.END_MISSING, "", fileSize)
@@ -93,15 +98,16 @@ final class EndReader {
         long offset = Fields.unsigned32(in);
         byte[] comment = new byte[Fields.unsigned16(in)];
         in.get(comment);
+        long end = position + ZipConstants.END_BYTES + comment.length;
         ByteBuffer locator = zip64Locator(position);
         if (locator.hasRemaining()) {
-            return zip64(locator, position - ZipConstants.ZIP64_LOCATOR_BYTES, comment);
+            return zip64(locator, position - ZipConstants.ZIP64_LOCATOR_BYTES, comment, end);
         }
         boolean split = source.volumes() > 1;
         if (disk + 1 != source.volumes() || (!split && entriesHere != entries)) {
             throw new DamagedArchive(Damage.DIRECTORY, "", position);
         }
-        return checked(entries, position - size, size, place(directoryDisk, offset), comment);
+        return checked(entries, position - size, size, place(directoryDisk, offset), comment, end);
     }
 
     private ByteBuffer zip64Locator(long end) throws IOException {
@@ -114,7 +120,7 @@ final class EndReader {
         return in.getInt() == ZipConstants.ZIP64_LOCATOR ? in : empty;
     }
 
-    private EndRecord zip64(ByteBuffer locator, long locatorPosition, byte[] comment)
+    private EndRecord zip64(ByteBuffer locator, long locatorPosition, byte[] comment, long end)
             throws IOException {
         long position = place(locator.getInt(), locator.getLong());
         ByteBuffer in = zip64End(position);
@@ -134,7 +140,7 @@ final class EndReader {
         if (size < 0 || entries < 0) {
             throw new DamagedArchive(Damage.DIRECTORY, "", position);
         }
-        return checked(entries, position - size, size, place(directoryDisk, offset), comment);
+        return checked(entries, position - size, size, place(directoryDisk, offset), comment, end);
     }
 
     /** Empty if the record is not there. */
@@ -152,7 +158,8 @@ final class EndReader {
         return start < 0 ? -1 : start + offset;
     }
 
-    private EndRecord checked(long entries, long start, long size, long offset, byte[] comment)
+    private EndRecord checked(
+            long entries, long start, long size, long offset, byte[] comment, long end)
             throws DamagedArchive {
         long shift = start - offset;
         boolean possible =
@@ -163,6 +170,6 @@ final class EndReader {
         if (!possible) {
             throw new DamagedArchive(Damage.DIRECTORY, "", Math.max(0, start));
         }
-        return new EndRecord(entries, start, size, shift, comment);
+        return new EndRecord(entries, start, size, shift, comment, fileSize - end);
     }
 }

@@ -10,9 +10,15 @@ import java.nio.charset.StandardCharsets;
  * @param shift what has to be added to every offset in the archive, because something stands before
  *     it in the file
  * @param comment the bytes of the note that everybody can read
+ * @param behind bytes that follow and do not belong to the archive
  */
 record EndRecord(
-        long entries, long directoryStart, long directorySize, long shift, byte[] comment) {
+        long entries,
+        long directoryStart,
+        long directorySize,
+        long shift,
+        byte[] comment,
+        long behind) {
     String note() {
         return new String(comment, StandardCharsets.UTF_8);
     }

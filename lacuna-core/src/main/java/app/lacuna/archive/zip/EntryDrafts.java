@@ -20,21 +20,22 @@ final class EntryDrafts {
 
     EntryRecord draft(FileItem item) {
         boolean folder = item.kind() == ItemKind.FOLDER;
-        boolean sealed = options.protection().needsPassword() && !folder;
+        boolean encrypted = options.protection().needsPassword() && !folder;
         String path = folder ? item.path() + "/" : item.path();
         return new EntryRecord(
                 path.getBytes(StandardCharsets.UTF_8),
-                ZipConstants.FLAG_UTF8 | (sealed ? ZipConstants.FLAG_ENCRYPTED : 0),
+                ZipConstants.FLAG_UTF8 | (encrypted ? ZipConstants.FLAG_ENCRYPTED : 0),
                 MethodCodes.of(methodFor(item)),
-                sealed ? options.protection().strength() : Optional.empty(),
-                sealed && options.protection().strength().isPresent() ? 2 : 0,
+                encrypted ? options.protection().strength() : Optional.empty(),
+                encrypted && options.protection().strength().isPresent() ? 2 : 0,
                 0,
                 0,
                 0,
                 DosTime.encode(item.modified(), zone),
                 timestamp(item.modified()),
                 unixMode(item),
-                0);
+                0,
+                false);
     }
 
     /** Links and empty files have nothing to compress. */
@@ -45,7 +46,7 @@ final class EntryDrafts {
 
     private static Optional<Long> timestamp(Instant modified) {
         long seconds = modified.getEpochSecond();
-        return seconds == (int) seconds ? Optional.of(seconds) : Optional.empty();
+        return NtfsTime.canHold(seconds) ? Optional.of(seconds) : Optional.empty();
     }
 
     private static int unixMode(FileItem item) {

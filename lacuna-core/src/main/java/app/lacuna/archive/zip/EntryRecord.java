@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param unixTime seconds since 1970 from the extended timestamp, if there is one
  * @param unixMode file type and permissions, -1 where the archive does not say
  * @param headerOffset where the local header begins in the file
+ * @param hidesNames whether it says that it is the one entry of an archive with hidden names
  */
 record EntryRecord(
         byte[] name,
@@ -25,7 +26,8 @@ record EntryRecord(
         int dosTime,
         Optional<Long> unixTime,
         int unixMode,
-        long headerOffset)
+        long headerOffset,
+        boolean hidesNames)
         implements DirectoryEntry {
 
     boolean isEncrypted() {
@@ -54,7 +56,8 @@ record EntryRecord(
                 dosTime,
                 unixTime,
                 unixMode,
-                headerOffset);
+                headerOffset,
+                hidesNames);
     }
 
     EntryRecord withFlag(int flag) {
@@ -70,7 +73,8 @@ record EntryRecord(
                 dosTime,
                 unixTime,
                 unixMode,
-                headerOffset);
+                headerOffset,
+                hidesNames);
     }
 
     @Override
@@ -92,7 +96,8 @@ record EntryRecord(
                 dosTime,
                 unixTime,
                 unixMode,
-                newHeaderOffset);
+                newHeaderOffset,
+                hidesNames);
     }
 
     EntryRecord withData(int newCrc, long newPackedSize, long newSize) {
@@ -108,6 +113,7 @@ record EntryRecord(
                 dosTime,
                 unixTime,
                 unixMode,
-                headerOffset);
+                headerOffset,
+                hidesNames);
     }
 }

@@ -96,6 +96,7 @@ final class EntrySink implements AutoCloseable {
             public void write(byte[] bytes, int offset, int length) throws IOException {
                 byte[] copy = java.util.Arrays.copyOfRange(bytes, offset, offset + length);
                 EntrySink.this.write(copy, 0, length);
+                java.util.Arrays.fill(copy, (byte) 0);
             }
         };
     }

@@ -1,66 +1,88 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.Protection;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.CopyingInput;
+import app.lacuna.bytes.SourceInput;
+import app.lacuna.bytes.WindowSource;
 import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.Authentication;
+import app.lacuna.cipher.EncryptedStream;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.Primitives;
 import app.lacuna.cipher.RandomAccessCipher;
-import app.lacuna.cipher.SealedStream;
+import app.lacuna.cipher.SegmentCodes;
 import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.compression.Method;
+import app.lacuna.compression.NativeMethods;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Consumer;
-import java.util.function.LongConsumer;
+import java.util.Optional;
 
 /** From the bytes of the archive to the contents of one entry. */
 final class EntryStreams {
     private final ByteSource source;
     private final List<EntryRecord> records;
+    private final Sizes sizes;
 
     EntryStreams(ByteSource source, List<EntryRecord> records) {
+        this(source, records, Sizes.IN_BOTH_HEADERS);
+    }
+
+    EntryStreams(ByteSource source, List<EntryRecord> records, Sizes sizes) {
         this.source = source;
         this.records = records;
+        this.sizes = sizes;
     }
 
-    /** An entry that needs no password. */
-    InputStream openPlain(ArchiveEntry entry, Consumer<EntryRecord> onWhole) throws IOException {
-        return openPlain(entry, onWhole, OutputStream.nullOutputStream());
+    /** Where the packed sizes in the records come from. */
+    enum Sizes {
+        IN_BOTH_HEADERS,
+        /** From what was found behind the data: the header may say something else. */
+        FOUND
     }
 
-    /** The same; the packed bytes are copied meanwhile. */
-    InputStream openPlain(ArchiveEntry entry, Consumer<EntryRecord> onWhole, OutputStream packed)
-            throws IOException {
+    /** Receives ciphertext in its order, a buffer at a time. */
+    @FunctionalInterface
+    interface Ciphertext {
+        void accept(byte[] bytes, int count) throws IOException;
+    }
+
+    /** What is inside a stored AES entry: its ciphertext, and the same decrypted. */
+    record Inside(PinnedSource ciphertext, ByteSource decrypted) {}
+
+    /**
+     * An entry that needs no password.
+     *
+     * @param packed gets a copy of the packed bytes meanwhile
+     */
+    InputStream openPlain(ArchiveEntry entry, OutputStream packed) throws IOException {
         EntryRecord record = supported(entry);
         InputStream data = new SourceInput(source, dataStart(entry), record.packedSize());
-        return new CheckedInput(new CopyingInput(data, packed), record, entry.path(), onWhole);
+        return new CheckedInput(new CopyingInput(data, packed), record, entry.path(), () -> {});
     }
 
     /**
      * @param confirmed whether the password is known to be the right one, so that a mismatch can
      *     only be damage
+     * @param packed gets a copy of the decrypted, still packed bytes meanwhile
      */
     InputStream openEncrypted(
-            ArchiveEntry entry, Unlocked unlocked, boolean confirmed, Consumer<EntryRecord> onWhole)
-            throws IOException {
-        return openEncrypted(entry, unlocked, confirmed, onWhole, OutputStream.nullOutputStream());
-    }
-
-    /** The same; the decrypted, still packed bytes are copied meanwhile. */
-    InputStream openEncrypted(
             ArchiveEntry entry,
-            Unlocked unlocked,
+            PasswordKeys unlocked,
             boolean confirmed,
-            Consumer<EntryRecord> onWhole,
+            Runnable onWhole,
             OutputStream packed)
             throws IOException {
         EntryRecord record = supported(entry);
@@ -76,12 +98,12 @@ final class EntryStreams {
             EntryRecord record,
             ArchiveEntry entry,
             long dataStart,
-            Unlocked unlocked,
+            PasswordKeys unlocked,
             boolean confirmed)
             throws IOException {
         AesStrength strength = record.aes().orElseThrow();
         int lead = EncryptedStart.Aes.length(strength);
-        long length = record.packedSize() - lead - SealedStream.CODE_BYTES;
+        long length = record.packedSize() - lead - EncryptedStream.CODE_BYTES;
         if (length < 0) {
             throw new DamagedArchive(Damage.SIZE, entry.path(), dataStart);
         }
@@ -92,15 +114,15 @@ final class EntryStreams {
             }
             Damage mismatch = confirmed ? Damage.AUTHENTICATION : Damage.AUTHENTICATION_OR_PASSWORD;
             return new DecryptingInput(
-                    new SourceInput(source, dataStart + lead, length + SealedStream.CODE_BYTES),
-                    new SealedStream(keys),
+                    new SourceInput(source, dataStart + lead, length + EncryptedStream.CODE_BYTES),
+                    new EncryptedStream(keys),
                     length,
                     new DamagedArchive(mismatch, entry.path(), dataStart));
         }
     }
 
     private InputStream traditional(
-            EntryRecord record, ArchiveEntry entry, long dataStart, Unlocked unlocked)
+            EntryRecord record, ArchiveEntry entry, long dataStart, PasswordKeys unlocked)
             throws IOException {
         long length = record.packedSize() - TraditionalCipher.HEADER_BYTES;
         TraditionalCipher cipher = unlocked.traditional();
@@ -114,7 +136,8 @@ final class EntryStreams {
     }
 
     /** Only the authentication code, over the ciphertext as it is. */
-    void authenticate(ArchiveEntry entry, Unlocked unlocked, boolean confirmed, LongConsumer onRead)
+    void authenticate(
+            ArchiveEntry entry, PasswordKeys unlocked, boolean confirmed, Ciphertext onRead)
             throws IOException {
         EntryRecord record = records.get(entry.index());
         AesStrength strength = record.aes().orElseThrow();
@@ -137,7 +160,7 @@ final class EntryStreams {
                 }
                 authentication.update(buffer, 0, count);
                 done += count;
-                onRead.accept(count);
+                onRead.accept(buffer, count);
             }
             if (!authentication.matches(in.readNBytes(Authentication.CODE_BYTES))) {
                 Damage mismatch =
@@ -148,7 +171,7 @@ final class EntryStreams {
     }
 
     /** Whether what stands before the data speaks for the password. */
-    boolean fits(ArchiveEntry entry, Unlocked unlocked) throws IOException {
+    boolean fits(ArchiveEntry entry, PasswordKeys unlocked) throws IOException {
         EntryRecord record = records.get(entry.index());
         long dataStart = dataStart(entry);
         if (record.aes().isEmpty()) {
@@ -163,7 +186,7 @@ final class EntryStreams {
     }
 
     /** Derives the keys of these entries together; those that can not be are left for later. */
-    void deriveAhead(List<ArchiveEntry> entries, Unlocked unlocked) throws IOException {
+    void deriveAhead(List<ArchiveEntry> entries, PasswordKeys unlocked) throws IOException {
         Map<AesStrength, List<Integer>> indexes = new LinkedHashMap<>();
         Map<AesStrength, List<EncryptedStart.Aes>> starts = new LinkedHashMap<>();
         for (ArchiveEntry entry : entries) {
@@ -184,40 +207,104 @@ final class EntryStreams {
         indexes.forEach((strength, own) -> unlocked.deriveAhead(own, starts.get(strength)));
     }
 
-    /** The inside of a stored AES entry, not authenticated. The caller closes the source. */
-    ByteSource inside(ArchiveEntry entry, Unlocked unlocked) throws IOException {
-        EntryRecord record = records.get(entry.index());
-        AesStrength strength = record.aes().orElseThrow();
-        long dataStart = dataStart(entry);
-        int lead = EncryptedStart.Aes.length(strength);
-        EncryptedStart.Aes start = EncryptedStart.Aes.read(source, dataStart, strength);
-        long declared = record.packedSize() - lead - SealedStream.CODE_BYTES;
-        long left = source.size() - dataStart - lead;
-        try (EntryKeys keys = unlocked.keys(start)) {
-            return new DecryptingSource(
-                    source,
-                    dataStart + lead,
-                    Math.max(0, Math.min(declared, left)),
-                    new RandomAccessCipher(keys, Primitives.fastest()));
+    /**
+     * @throws DamagedArchive if its headers can not be right
+     */
+    void requireSound(ArchiveEntry entry) throws IOException {
+        dataStart(entry);
+    }
+
+    /** For each of these entries, in their order; a damaged one speaks against it. */
+    List<Boolean> fit(List<ArchiveEntry> entries, PasswordKeys unlocked) throws IOException {
+        deriveAhead(entries, unlocked);
+        List<Boolean> fit = new ArrayList<>(entries.size());
+        for (ArchiveEntry entry : entries) {
+            EntryRecord record = records.get(entry.index());
+            try {
+                if (record.aes().isEmpty()) {
+                    fit.add(fits(entry, unlocked));
+                    continue;
+                }
+                EncryptedStart.Aes start =
+                        EncryptedStart.Aes.read(source, dataStart(entry), record.aes().get());
+                try (EntryKeys keys = unlocked.keys(entry.index(), start)) {
+                    fit.add(start.fits(keys));
+                }
+            } catch (LacunaException e) {
+                fit.add(false); // damaged headers say nothing about the password
+            }
         }
+        return fit;
+    }
+
+    /** The inside of a stored AES entry, not authenticated. The caller closes the source. */
+    ByteSource inside(ArchiveEntry entry, PasswordKeys unlocked) throws IOException {
+        try (EntryKeys keys = keysOf(entry, unlocked)) {
+            return new DecryptingSource(
+                    ciphertext(entry), new RandomAccessCipher(keys, Primitives.fastest()));
+        }
+    }
+
+    /** The same, every part of it held against what it was before. */
+    Inside pinnedInside(ArchiveEntry entry, PasswordKeys unlocked) throws IOException {
+        WindowSource window = ciphertext(entry);
+        SegmentCodes codes = new SegmentCodes(window.size(), new SecureRandom());
+        DamagedArchive onChange =
+                new DamagedArchive(Damage.AUTHENTICATION, entry.path(), dataStart(entry));
+        PinnedSource pinned = new PinnedSource(window, codes, onChange);
+        try (EntryKeys keys = keysOf(entry, unlocked)) {
+            RandomAccessCipher cipher = new RandomAccessCipher(keys, Primitives.fastest());
+            return new Inside(pinned, new DecryptingSource(pinned, cipher));
+        }
+    }
+
+    private EntryKeys keysOf(ArchiveEntry entry, PasswordKeys unlocked) throws IOException {
+        AesStrength strength = records.get(entry.index()).aes().orElseThrow();
+        return unlocked.keys(EncryptedStart.Aes.read(source, dataStart(entry), strength));
+    }
+
+    private WindowSource ciphertext(ArchiveEntry entry) throws IOException {
+        EntryRecord record = records.get(entry.index());
+        int lead = EncryptedStart.Aes.length(record.aes().orElseThrow());
+        long length = record.packedSize() - lead - EncryptedStream.CODE_BYTES;
+        return new WindowSource(source, dataStart(entry) + lead, length);
     }
 
     /** Where the data begins; the two headers have been held against each other. */
     long dataStart(ArchiveEntry entry) throws IOException {
-        return new LocalHeaderReader(source, records.get(entry.index()), entry.path()).dataStart();
+        return new LocalHeaderReader(source, records.get(entry.index()), entry.path())
+                .dataStart(sizes);
     }
 
-    private EntryRecord supported(ArchiveEntry entry) throws UnsupportedFeature {
+    private EntryRecord supported(ArchiveEntry entry) throws LacunaException {
         EntryRecord record = records.get(entry.index());
-        if ((record.flags() & ZipConstants.FLAG_STRONG_ENCRYPTION) != 0) {
-            throw new UnsupportedFeature("strong encryption (APPNOTE section 7)", entry.path());
+        if (entry.kind() == ItemKind.FOLDER && record.size() > 0) {
+            throw new DamagedArchive(
+                    Damage.FOLDER_WITH_CONTENTS, entry.path(), record.headerOffset());
         }
-        boolean aesUnknown =
-                entry.protection() == Protection.TRADITIONAL
-                        && record.method() == ZipConstants.METHOD_AES;
-        if (aesUnknown || MethodCodes.method(record.method()).isEmpty()) {
+        Optional<String> unknown = unknownEncryption(record);
+        if (unknown.isPresent()) {
+            throw new UnsupportedFeature(unknown.get(), entry.path());
+        }
+        Optional<Method> method = MethodCodes.method(record.method());
+        if (method.isEmpty()) {
             throw new UnsupportedFeature("compression " + entry.method(), entry.path());
         }
+        NativeMethods.require(method.get(), entry.path());
         return record;
+    }
+
+    /** What protects it, if that is not known here: then no password is right or wrong. */
+    static Optional<String> unknownEncryption(EntryRecord record) {
+        if ((record.flags() & ZipConstants.FLAG_STRONG_ENCRYPTION) != 0) {
+            return Optional.of("strong encryption (APPNOTE section 7)");
+        }
+        boolean unknownAes =
+                record.isEncrypted()
+                        && record.aes().isEmpty()
+                        && record.method() == ZipConstants.METHOD_AES;
+        return unknownAes
+                ? Optional.of("AES encryption of an unknown version or strength")
+                : Optional.empty();
     }
 }

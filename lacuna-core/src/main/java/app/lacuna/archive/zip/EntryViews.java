@@ -29,21 +29,32 @@ final class EntryViews {
                         .orElseGet(() -> DosTime.decode(record.dosTime(), ZoneId.systemDefault())),
                 record.unixMode() < 0
                         ? FileItem.NO_PERMISSIONS
-                        : record.unixMode() & ZipConstants.PERMISSION_MASK,
+                        : record.unixMode() & permissionMask(record),
                 protection(record),
                 MethodCodes.name(record.method()),
                 checksum(record));
     }
 
     private static ItemKind kind(EntryRecord record, String path, boolean dosFolder) {
-        if (path.endsWith("/") || record.unixType() == ZipConstants.TYPE_FOLDER) {
+        if (path.endsWith("/")) {
             return ItemKind.FOLDER;
+        }
+        if (record.unixType() == ZipConstants.TYPE_FOLDER) {
+            // What has contents is a file, whatever its mode says: they are not thrown away.
+            boolean empty = record.size() == 0 && !record.isEncrypted();
+            return empty ? ItemKind.FOLDER : ItemKind.FILE;
         }
         if (record.unixType() == ZipConstants.TYPE_LINK) {
             return ItemKind.LINK;
         }
         boolean onlyDos = record.unixMode() < 0 && dosFolder;
         return onlyDos && record.size() == 0 ? ItemKind.FOLDER : ItemKind.FILE;
+    }
+
+    private static int permissionMask(EntryRecord record) {
+        return record.unixType() == ZipConstants.TYPE_FOLDER
+                ? ZipConstants.PERMISSION_MASK | FileItem.STICKY
+                : ZipConstants.PERMISSION_MASK;
     }
 
     private static Protection protection(EntryRecord record) {

@@ -34,14 +34,21 @@ final class ExtraFieldWriter {
     }
 
     /**
-     * Extended timestamp: the time of the last change in UTC seconds, where 32 bits can hold it.
+     * Extended timestamp: the time of the last change in UTC seconds; where 32 bits can not hold
+     * it, the NTFS field.
      */
     ExtraFieldWriter timestamp(EntryRecord entry) {
         entry.unixTime()
                 .ifPresent(
                         seconds -> {
-                            header(ZipConstants.EXTRA_TIMESTAMP, 5);
-                            out.put((byte) 1).putInt(seconds.intValue());
+                            if (seconds == seconds.intValue()) {
+                                header(ZipConstants.EXTRA_TIMESTAMP, 5);
+                                out.put((byte) 1).putInt(seconds.intValue());
+                            } else {
+                                byte[] times = NtfsTime.encode(seconds);
+                                header(ZipConstants.EXTRA_NTFS, times.length);
+                                out.put(times);
+                            }
                         });
         return this;
     }
@@ -60,6 +67,18 @@ final class ExtraFieldWriter {
         crc.update(body.array());
         header(ZipConstants.EXTRA_UNIX_MODE, 14);
         out.putInt((int) crc.getValue()).put(body.array());
+        return this;
+    }
+
+    /**
+     * A field of ours (4.5.2 leaves it to everybody to have some): what is in this entry is the
+     * archive itself. A file of the user is never marked by it, whatever it is called.
+     */
+    ExtraFieldWriter hiddenNames(EntryRecord entry) {
+        if (entry.hidesNames()) {
+            header(ZipConstants.EXTRA_HIDDEN_NAMES, 1);
+            out.put((byte) 1);
+        }
         return this;
     }
 

@@ -1,5 +1,6 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.Fields;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
@@ -45,13 +46,20 @@ final class ExtraFields {
     Optional<Long> unixTime() {
         return field(ZipConstants.EXTRA_TIMESTAMP, 5)
                 .filter(data -> (data.get() & 1) != 0)
-                .map(data -> (long) data.getInt());
+                .map(data -> (long) data.getInt())
+                .or(() -> field(ZipConstants.EXTRA_NTFS, 12).flatMap(NtfsTime::decode));
     }
 
     Optional<Integer> unixMode() {
         return field(ZipConstants.EXTRA_UNIX_MODE, 14)
                 .filter(ExtraFields::crcMatches)
                 .map(data -> Fields.unsigned16(data.position(4)));
+    }
+
+    boolean hidesNames() {
+        return field(ZipConstants.EXTRA_HIDDEN_NAMES, 1)
+                .filter(data -> data.get() == 1)
+                .isPresent();
     }
 
     /** Present, whether or not it can be believed. */

@@ -17,7 +17,8 @@ final class HeaderWriter {
         if (zip64) {
             extra.zip64(entry.size(), entry.packedSize());
         }
-        byte[] extras = extra.aes(entry).timestamp(entry).unixMode(entry).toBytes();
+        byte[] extras =
+                extra.aes(entry).timestamp(entry).unixMode(entry).hiddenNames(entry).toBytes();
         ByteBuffer out =
                 buffer(ZipConstants.LOCAL_HEADER_BYTES + entry.name().length + extras.length);
         out.putInt(ZipConstants.LOCAL_HEADER);
@@ -53,7 +54,7 @@ final class HeaderWriter {
         if (!large.isEmpty()) {
             extra.zip64(large.stream().mapToLong(Long::longValue).toArray());
         }
-        byte[] extras = extra.aes(entry).timestamp(entry).toBytes();
+        byte[] extras = extra.aes(entry).timestamp(entry).hiddenNames(entry).toBytes();
         ByteBuffer out =
                 buffer(ZipConstants.CENTRAL_HEADER_BYTES + entry.name().length + extras.length);
         out.putInt(ZipConstants.CENTRAL_HEADER);

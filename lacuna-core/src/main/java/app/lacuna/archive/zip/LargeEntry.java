@@ -28,14 +28,14 @@ final class LargeEntry {
 
     private final ZipOutput out;
     private final PackOptions options;
-    private final EntrySealing sealing;
+    private final EntryEncryption encryption;
     private final Workers workers;
     private final EntryDrafts drafts;
 
-    LargeEntry(ZipOutput out, PackOptions options, EntrySealing sealing, Workers workers) {
+    LargeEntry(ZipOutput out, PackOptions options, EntryEncryption encryption, Workers workers) {
         this.out = out;
         this.options = options;
-        this.sealing = sealing;
+        this.encryption = encryption;
         this.workers = workers;
         this.drafts = new EntryDrafts(options);
     }
@@ -111,14 +111,14 @@ final class LargeEntry {
     }
 
     private EntrySink openSink(EntryRecord entry) throws IOException {
-        byte[] salt = sealing.newSalt();
-        if (sealing.isNone()) {
+        byte[] salt = encryption.newSalt();
+        if (encryption.isNone()) {
             return EntrySink.open(out);
         }
-        if (sealing.strength().isEmpty()) {
-            return EntrySink.traditional(out, sealing.traditional(), salt, entry.dosTime());
+        if (encryption.strength().isEmpty()) {
+            return EntrySink.traditional(out, encryption.traditional(), salt, entry.dosTime());
         }
-        try (EntryKeys keys = sealing.keys(List.of(salt)).get(0)) {
+        try (EntryKeys keys = encryption.keys(List.of(salt)).get(0)) {
             return EntrySink.aes(out, keys, salt);
         }
     }

@@ -1,19 +1,14 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.archive.ArchiveReader;
-import app.lacuna.archive.ArchiveWriter;
-import app.lacuna.archive.KeepingWatch;
-import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
 import app.lacuna.archive.Protection;
-import app.lacuna.archive.Sealing;
 import app.lacuna.base.Secret;
 import app.lacuna.cipher.AesStrength;
+import app.lacuna.cipher.EncryptedStream;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.KeyDerivation;
-import app.lacuna.cipher.SealedStream;
 import app.lacuna.selection.FileItem;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -30,13 +25,13 @@ import java.util.Optional;
  * <p>The inner archive is not compressed again, so under counter mode any byte of it can be
  * decrypted alone: {@link LayeredZipReader} lists and extracts without decrypting the rest.
  */
-final class LayeredZipWriter implements ArchiveWriter {
+final class LayeredZipWriter implements KeepingWriter {
     static final String ENTRY_NAME = "contents.zip";
 
     private final ZipOutput out;
     private byte[] note;
-    private final SealedStream seal;
-    private final SealedOutput sealed;
+    private final EncryptedStream cipher;
+    private final EncryptingOutput encrypted;
     private final ZipWriter inner;
     private final EntryRecord entry;
     private final long dataStart;
@@ -63,12 +58,12 @@ final class LayeredZipWriter implements ArchiveWriter {
                 EntryKeys keys = EntryKeys.derive(derivation, strength, salt)) {
             out.write(salt);
             out.write(keys.verificationValue());
-            seal = new SealedStream(keys);
+            cipher = new EncryptedStream(keys);
         }
-        sealed = new SealedOutput(out, seal);
+        encrypted = new EncryptingOutput(out, cipher);
         PackOptions open =
                 options.withNames(Names.VISIBLE).withProtection(Protection.NONE).withNote("");
-        inner = new ZipWriter(sealed, open, Optional.empty(), random);
+        inner = new ZipWriter(encrypted, open, Optional.empty(), random);
     }
 
     private static EntryRecord outerRecord(AesStrength strength, Instant now) {
@@ -84,7 +79,8 @@ final class LayeredZipWriter implements ArchiveWriter {
                 DosTime.encode(now, java.time.ZoneId.systemDefault()),
                 Optional.of(now.getEpochSecond()),
                 ZipConstants.TYPE_FILE | 0600,
-                0);
+                0,
+                true);
     }
 
     @Override
@@ -93,22 +89,21 @@ final class LayeredZipWriter implements ArchiveWriter {
     }
 
     @Override
-    public void keepAll(
-            ArchiveReader from, List<KeptEntry> entries, Sealing how, KeepingWatch watch)
+    public void keepAll(OpenedZip from, List<KeptEntry> entries, Encryption how, KeepingWatch watch)
             throws IOException {
         inner.keepAll(from, entries, how, watch);
     }
 
     @Override
-    public void keepNote(ArchiveReader from) {
-        note = LayeredZipReader.outsideOf(from).note();
+    public void keepNote(OpenedZip from) {
+        note = from.note();
     }
 
     @Override
     public void finish() throws IOException {
         inner.finish();
-        sealed.seal();
-        EntryRecord full = entry.withData(0, out.position() - dataStart, sealed.position());
+        encrypted.end();
+        EntryRecord full = entry.withData(0, out.position() - dataStart, encrypted.position());
         out.patch(full.headerOffset(), HeaderWriter.local(full, true));
         EndOfArchive.write(out, List.of(full), note);
     }
@@ -116,6 +111,6 @@ final class LayeredZipWriter implements ArchiveWriter {
     @Override
     public void close() {
         inner.close();
-        seal.close();
+        cipher.close();
     }
 }

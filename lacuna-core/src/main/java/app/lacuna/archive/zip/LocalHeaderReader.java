@@ -1,5 +1,7 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.Fields;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import java.io.IOException;
@@ -23,7 +25,7 @@ final class LocalHeaderReader {
     }
 
     /** Where the data begins. */
-    long dataStart() throws IOException {
+    long dataStart(EntryStreams.Sizes sizes) throws IOException {
         ByteBuffer in = Fields.at(source, central.headerOffset(), ZipConstants.LOCAL_HEADER_BYTES);
         if (in.remaining() < ZipConstants.LOCAL_HEADER_BYTES
                 || in.getInt() != ZipConstants.LOCAL_HEADER) {
@@ -51,11 +53,13 @@ final class LocalHeaderReader {
         require(Arrays.equals(name, central.name()));
         require(dosTime == central.dosTime());
         requireSameMethod(method, extras);
-        if ((flags & ZipConstants.FLAG_DATA_DESCRIPTOR) == 0) {
+        if ((flags & ZipConstants.FLAG_DATA_DESCRIPTOR) == 0
+                && sizes == EntryStreams.Sizes.IN_BOTH_HEADERS) {
             require(crc == central.crc());
             requireSameSizes(packedSize, size, extras);
         }
         requireSameAttributes(extras);
+        require(extras.hidesNames() == central.hidesNames());
         return after + nameLength + extraLength;
     }
 

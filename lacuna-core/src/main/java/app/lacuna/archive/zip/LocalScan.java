@@ -1,61 +1,76 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Limits;
 import app.lacuna.base.CancelToken;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.Fields;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
 /**
  * Finds entries by their local headers (4.3.7), for archives whose central directory is missing or
- * damaged. Goes through all bytes; behind a header whose sizes make sense it goes on after the
- * entry's data, so that an archive inside the archive is not taken apart.
+ * damaged. Behind a header whose size leads to another header it goes on there, so that an archive
+ * inside the archive is not taken apart. Where the size can not be believed it goes on right behind
+ * the header, and the entry ends where the next header begins.
  */
 final class LocalScan {
-    private static final int WINDOW_BYTES = 1 << 20;
-
-    private static final Set<Integer> SIGNATURES =
-            Set.of(
-                    ZipConstants.LOCAL_HEADER,
-                    ZipConstants.DATA_DESCRIPTOR,
-                    ZipConstants.CENTRAL_HEADER,
-                    ZipConstants.ZIP64_END,
-                    ZipConstants.END);
+    /** All bytes are looked at once, and a few times more behind sizes that lead nowhere. */
+    private static final int LOOKS = 4;
 
     private final ByteSource source;
-    private final CancelToken cancel;
+    private final SignatureScan scan;
+    private final Limits limits;
     private final long size;
     private final List<EntryRecord> records = new ArrayList<>();
     private final List<ArchiveEntry> entries = new ArrayList<>();
+    private final Set<Integer> guessed = new HashSet<>();
 
-    LocalScan(ByteSource source, CancelToken cancel) throws IOException {
+    LocalScan(ByteSource source, Limits limits, CancelToken cancel) throws IOException {
         this.source = source;
-        this.cancel = cancel;
+        this.scan = new SignatureScan(source, cancel);
+        this.limits = limits;
         this.size = source.size();
     }
 
     void run() throws IOException {
-        long at = next(0, ZipConstants.LOCAL_HEADER);
+        long at = scan.next(0);
         while (at >= 0) {
-            Optional<Header> header = header(at);
             long resume = at + 4;
+            Optional<LocalHeader> header = LocalHeader.at(source, at);
             if (header.isPresent()) {
-                EntryRecord record = header.get().record();
-                long dataStart = header.get().dataStart();
-                if (header.get().sizesFollow()) {
-                    record = withSizesBehind(record, dataStart);
-                }
-                add(record);
-                resume =
-                        isEnd(dataStart, record.packedSize())
-                                ? dataStart + record.packedSize()
-                                : resume;
+                resume = take(header.get());
             }
-            at = next(resume, ZipConstants.LOCAL_HEADER);
+            at = scan.next(resume);
         }
+    }
+
+    /** Adds the entry, and says where to go on. */
+    private long take(LocalHeader header) throws IOException {
+        limits.checkEntries(records.size() + 1L);
+        EntryRecord record = header.record();
+        long start = header.dataStart();
+        if (!header.sizesFollow() && isEnd(start, record.packedSize())) {
+            add(record);
+            return start + record.packedSize();
+        }
+        Optional<EntryRecord> described =
+                header.sizesFollow() ? withSizesBehind(record, start) : Optional.empty();
+        if (described.isPresent()) {
+            add(described.get());
+            return start + described.get().packedSize();
+        }
+        long end = Math.max(start, nextHeader(start));
+        long declared = header.sizesFollow() ? end - start : record.packedSize();
+        guessed.add(records.size());
+        add(record.withData(record.crc(), Math.min(declared, end - start), record.size()));
+        // The lengths of its name and fields may be what is wrong, so it goes on behind the header.
+        return record.headerOffset() + ZipConstants.LOCAL_HEADER_BYTES;
     }
 
     /** Whether something of an archive stands behind the data, so that its size can be believed. */
@@ -64,15 +79,50 @@ final class LocalScan {
             return false;
         }
         ByteBuffer in = Fields.at(source, dataStart + packedSize, 4);
-        return in.remaining() < 4 || SIGNATURES.contains(in.getInt());
+        if (in.remaining() < 4) {
+            return true;
+        }
+        int signature = in.getInt();
+        return signature == ZipConstants.LOCAL_HEADER
+                || signature == ZipConstants.DATA_DESCRIPTOR
+                || SignatureScan.isBehindEntries(signature);
     }
 
-    List<EntryRecord> records() {
-        return records;
+    /** Where the next header begins that makes sense, or the end of the archive. */
+    private long nextHeader(long from) throws IOException {
+        for (long at = scan.next(from); at >= 0; at = scan.next(at + 4)) {
+            if (isHeader(at)) {
+                return at;
+            }
+        }
+        return size;
     }
 
-    List<ArchiveEntry> entries() {
-        return entries;
+    private boolean isHeader(long at) throws IOException {
+        ByteBuffer in = Fields.at(source, at, 4);
+        return in.remaining() == 4
+                && (SignatureScan.isBehindEntries(in.getInt(0))
+                        || LocalHeader.at(source, at).isPresent());
+    }
+
+    /**
+     * Looks for the data descriptor (4.3.9) that says as many bytes as there are before it. Headers
+     * on the way may belong to an archive inside the entry, so the search goes on behind them, as
+     * long as not everything is looked at over and over.
+     */
+    private Optional<EntryRecord> withSizesBehind(EntryRecord record, long start)
+            throws IOException {
+        Optional<DataDescriptor> found = Optional.empty();
+        for (long at = scan.next(start); at >= 0 && found.isEmpty(); at = scan.next(at + 4)) {
+            found = DataDescriptor.around(source, start, at);
+            if (found.isEmpty() && scan.looked() > LOOKS * size && isHeader(at)) {
+                return Optional.empty();
+            }
+        }
+        if (found.isEmpty()) {
+            found = DataDescriptor.around(source, start, size);
+        }
+        return found.map(told -> record.withData(told.crc(), told.packedSize(), told.size()));
     }
 
     private void add(EntryRecord record) {
@@ -82,101 +132,16 @@ final class LocalScan {
         entries.add(EntryViews.of(records.size() - 1, record, path, false));
     }
 
-    /** Where the signature stands next, -1 if nowhere. */
-    private long next(long from, int signature) throws IOException {
-        for (long start = from; start + 4 <= size; start += WINDOW_BYTES) {
-            cancel.check();
-            ByteBuffer window = Fields.at(source, start, WINDOW_BYTES + 3);
-            byte first = (byte) signature;
-            byte[] bytes = window.array();
-            for (int i = 0; i + 4 <= window.limit(); i++) {
-                if (bytes[i] == first && window.getInt(i) == signature) {
-                    return start + i;
-                }
-            }
-        }
-        return -1;
+    /** Which of them have a size that nothing confirms. */
+    Set<Integer> guessed() {
+        return guessed;
     }
 
-    /**
-     * @param sizesFollow whether the sizes stand in a data descriptor
-     */
-    private record Header(EntryRecord record, long dataStart, boolean sizesFollow) {}
-
-    /** Empty where the bytes are no header after all. */
-    private Optional<Header> header(long at) throws IOException {
-        ByteBuffer in = Fields.at(source, at, ZipConstants.LOCAL_HEADER_BYTES);
-        if (in.remaining() < ZipConstants.LOCAL_HEADER_BYTES) {
-            return Optional.empty();
-        }
-        in.position(6);
-        int flags = Fields.unsigned16(in);
-        int method = Fields.unsigned16(in);
-        int dosTime = in.getInt();
-        int crc = in.getInt();
-        long packedSize = Fields.unsigned32(in);
-        long plainSize = Fields.unsigned32(in);
-        int nameLength = Fields.unsigned16(in);
-        int extraLength = Fields.unsigned16(in);
-        long after = at + ZipConstants.LOCAL_HEADER_BYTES;
-        ByteBuffer rest = Fields.at(source, after, nameLength + extraLength);
-        if (nameLength == 0 || rest.remaining() < nameLength + extraLength) {
-            return Optional.empty();
-        }
-        byte[] name = new byte[nameLength];
-        byte[] extraBytes = new byte[extraLength];
-        rest.get(name).get(extraBytes);
-        ExtraFields extras = new ExtraFields(extraBytes);
-        AesField aes = AesField.of(method, extras);
-        ByteBuffer zip64 = extras.zip64().orElse(ByteBuffer.allocate(0));
-        if (plainSize == ZipConstants.MAX_32 && zip64.remaining() >= 8) {
-            plainSize = zip64.getLong();
-        }
-        if (packedSize == ZipConstants.MAX_32 && zip64.remaining() >= 8) {
-            packedSize = zip64.getLong();
-        }
-        if (plainSize < 0 || packedSize < 0) {
-            return Optional.empty();
-        }
-        EntryRecord record =
-                new EntryRecord(
-                        name,
-                        flags,
-                        aes.method(),
-                        aes.strength(),
-                        aes.version(),
-                        crc,
-                        packedSize,
-                        plainSize,
-                        dosTime,
-                        extras.unixTime(),
-                        extras.unixMode().orElse(-1),
-                        at);
-        boolean follow =
-                (flags & ZipConstants.FLAG_DATA_DESCRIPTOR) != 0
-                        && packedSize == 0
-                        && plainSize == 0;
-        return Optional.of(new Header(record, after + nameLength + extraLength, follow));
+    List<EntryRecord> records() {
+        return records;
     }
 
-    /** Looks for the data descriptor that says as many bytes as there are before it. */
-    private EntryRecord withSizesBehind(EntryRecord record, long dataStart) throws IOException {
-        long at = dataStart;
-        while ((at = next(at, ZipConstants.DATA_DESCRIPTOR)) >= 0) {
-            ByteBuffer in = Fields.at(source, at, 24);
-            long packed = at - dataStart;
-            if (in.remaining() >= 16 && Fields.unsigned32(in.position(8)) == packed) {
-                long plain = Fields.unsigned32(in);
-                boolean narrow = in.remaining() < 8 || in.getInt(12) != 0 || packed == 0;
-                if (narrow) {
-                    return record.withData(in.getInt(4), packed, plain);
-                }
-            }
-            if (in.limit() == 24 && in.getLong(8) == packed) {
-                return record.withData(in.getInt(4), packed, in.getLong(16));
-            }
-            at += 4;
-        }
-        return record.withData(record.crc(), size - dataStart, 0);
+    List<ArchiveEntry> entries() {
+        return entries;
     }
 }

@@ -14,7 +14,7 @@ sealed interface PackedItem {
      * @param steady whether it stayed the same meanwhile
      * @param entry complete but for its place
      */
-    record Ready(FileItem item, boolean steady, EntryRecord entry, SealedData sealed)
+    record Ready(FileItem item, boolean steady, EntryRecord entry, EncryptedData data)
             implements PackedItem {}
 
     /** Too large for memory: to be packed in blocks when its turn comes. */

@@ -1,5 +1,7 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.Fields;
 import app.lacuna.cipher.AesStrength;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
@@ -124,18 +126,18 @@ final class RawHeader {
     RawHeader setProtection(int method, Optional<AesStrength> aes) {
         extras.removeIf(extra -> extra.kind() == ZipConstants.EXTRA_AES);
         int version = MethodCodes.versionNeeded(method);
-        int sealedFlag = 0;
+        int encryptedFlag = 0;
         if (aes.isPresent()) {
             byte[] field = new ExtraFieldWriter().aes(aes.get(), 2, method).toBytes();
             extras.add(new Extra(ZipConstants.EXTRA_AES, field));
             version = Math.max(version, ZipConstants.VERSION_AES);
-            sealedFlag = ZipConstants.FLAG_ENCRYPTED;
+            encryptedFlag = ZipConstants.FLAG_ENCRYPTED;
         }
         int others = flags() & ~(ZipConstants.FLAG_ENCRYPTED | ZipConstants.FLAG_DATA_DESCRIPTOR);
         view(fixed).putShort(common, (short) version);
         view(fixed)
                 .putShort(common + 4, (short) (aes.isPresent() ? ZipConstants.METHOD_AES : method));
-        return setFlags(others | sealedFlag);
+        return setFlags(others | encryptedFlag);
     }
 
     /** Into a local header: both sizes with 64 bits, or none. */

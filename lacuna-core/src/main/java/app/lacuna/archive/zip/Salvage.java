@@ -4,24 +4,30 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
-import app.lacuna.archive.Names;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.FileSource;
+import app.lacuna.bytes.FileSources;
+import app.lacuna.bytes.VolumeSource;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.NotAnArchive;
 import app.lacuna.failure.VolumeMissing;
+import app.lacuna.selection.ItemKind;
 import java.io.IOException;
-import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 
 /**
- * Opens an archive of which only a part is left or right. Its entries are those that are found by
+ * Reads an archive of which only a part is left or right. Its entries are those that are found by
  * their local headers, and those that only the central directory, where it is left, speaks of. Each
  * shows when it is read whether it is whole.
  *
@@ -32,13 +38,15 @@ public final class Salvage implements ArchiveReader {
     private final Path file;
     private final ByteSource source;
     private final ZipReader outer;
+    private final Limits limits;
     private final CancelToken cancel;
-    private Optional<ZipReader> inner = Optional.empty();
 
-    private Salvage(Path file, ByteSource source, ZipReader outer, CancelToken cancel) {
+    private Salvage(
+            Path file, ByteSource source, ZipReader outer, Limits limits, CancelToken cancel) {
         this.file = file;
         this.source = source;
         this.outer = outer;
+        this.limits = limits;
         this.cancel = cancel;
     }
 
@@ -46,15 +54,16 @@ public final class Salvage implements ArchiveReader {
      * The caller closes the reader.
      *
      * @throws NotAnArchive if there is not a single entry in it
+     * @throws LimitExceeded if there are more than is taken for honest
      */
-    public static Salvage open(Path file, CancelToken cancel) throws IOException {
+    public static Salvage open(Path file, Limits limits, CancelToken cancel) throws IOException {
         ByteSource source = source(file);
         try {
-            ZipReader outer = scanned(file, source, cancel);
-            if (outer.listing().entries().isEmpty()) {
+            ZipReader outer = scanned(file, source, limits, cancel);
+            if (outer.outside().entries().isEmpty()) {
                 throw new NotAnArchive(file);
             }
-            return new Salvage(file, source, outer, cancel);
+            return new Salvage(file, source, outer, limits, cancel);
         } catch (IOException | RuntimeException e) {
             source.close();
             throw e;
@@ -64,92 +73,123 @@ public final class Salvage implements ArchiveReader {
     /** All parts of a split archive that are there, up to the first that is missing. */
     private static ByteSource source(Path file) throws IOException {
         Path last = VolumeNames.lastOf(file).orElse(file);
-        Path first = VolumeNames.part(last, 1);
-        if (!java.nio.file.Files.isRegularFile(first)) {
-            return new FileSource(file);
-        }
         List<Path> parts = new ArrayList<>();
         for (int number = 1; number < VolumeNames.MAX_VOLUMES; number++) {
-            Path part = VolumeNames.part(last, number);
-            if (!java.nio.file.Files.isRegularFile(part)) {
+            Optional<Path> part = VolumeNames.inAnyCase(VolumeNames.part(last, number));
+            if (part.isEmpty()) {
                 break;
             }
-            parts.add(part);
+            parts.add(part.get());
         }
-        if (java.nio.file.Files.isRegularFile(last)) {
+        if (parts.isEmpty()) {
+            return new FileSource(file);
+        }
+        if (Files.isRegularFile(last)) {
             parts.add(last);
         }
-        return new VolumeSource(parts);
+        return new VolumeSource(parts, FileSources.Way.AS_THE_SYSTEM_LIKES);
     }
 
-    private static ZipReader scanned(Path file, ByteSource source, CancelToken cancel)
+    static ZipReader scanned(Path file, ByteSource source, Limits limits, CancelToken cancel)
             throws IOException {
-        LocalScan scan = new LocalScan(source, cancel);
+        LocalScan scan = new LocalScan(source, limits, cancel);
         scan.run();
         List<EntryRecord> records = new ArrayList<>(scan.records());
         List<ArchiveEntry> entries = new ArrayList<>(scan.entries());
-        addFromDirectory(file, source, records, entries);
+        Optional<DirectoryReader> directory = directory(file, source, limits);
+        if (directory.isPresent()) {
+            addFrom(directory.get(), scan.guessed(), records, entries);
+        }
         return ZipReader.salvaged(file, source, entries, records);
     }
 
-    /** Entries whose own header is gone: named, so that it is known what is lost. */
-    private static void addFromDirectory(
-            Path file, ByteSource source, List<EntryRecord> records, List<ArchiveEntry> entries)
+    private static Optional<DirectoryReader> directory(Path file, ByteSource source, Limits limits)
             throws IOException {
-        Set<Long> found = new HashSet<>();
-        records.forEach(record -> found.add(record.headerOffset()));
-        DirectoryReader directory;
         try {
             EndRecord end = new EndReader(source, file).read();
-            Limits.STANDARD.checkEntries(end.entries());
-            directory = new DirectoryReader(source, end);
+            limits.checkEntries(end.entries());
+            DirectoryReader directory = new DirectoryReader(source, end);
             directory.read();
-        } catch (DamagedArchive | NotAnArchive | VolumeMissing e) {
-            return; // no directory: what the scan has found is all there is
+            return Optional.of(directory);
+        } catch (DamagedArchive | NotAnArchive | VolumeMissing | LimitExceeded e) {
+            return Optional.empty(); // what the scan has found is all there is
+        }
+    }
+
+    /**
+     * What the directory, if it is left, knows better: sizes that could only be guessed, and the
+     * entries whose own header is gone, so that it is known what is lost.
+     */
+    private static void addFrom(
+            DirectoryReader directory,
+            Set<Integer> guessed,
+            List<EntryRecord> records,
+            List<ArchiveEntry> entries) {
+        NavigableMap<Long, Integer> found = new TreeMap<>();
+        for (int i = 0; i < records.size(); i++) {
+            found.put(records.get(i).headerOffset(), i);
         }
         for (int i = 0; i < directory.records().size(); i++) {
-            EntryRecord record = directory.records().get(i);
-            if (!found.contains(record.headerOffset())) {
+            EntryRecord told = directory.records().get(i);
+            Map.Entry<Long, Integer> before = found.floorEntry(told.headerOffset());
+            if (before != null && isWithin(records.get(before.getValue()), told)) {
+                continue; // the directory is that of an archive inside the archive
+            }
+            Integer known = found.get(told.headerOffset());
+            if (known == null) {
                 ArchiveEntry entry = directory.entries().get(i);
-                entries.add(
-                        EntryViews.of(
-                                records.size(),
-                                record,
-                                entry.kind() == app.lacuna.selection.ItemKind.FOLDER
-                                        ? entry.path() + "/"
-                                        : entry.path(),
-                                false));
-                records.add(record);
+                entries.add(EntryViews.of(records.size(), told, path(entry), false));
+                records.add(told);
+            } else if (guessed.contains(known)) {
+                EntryRecord better =
+                        records.get(known).withData(told.crc(), told.packedSize(), told.size());
+                String path = path(entries.get(known));
+                records.set(known, better);
+                entries.set(known, EntryViews.of(known, better, path, false));
             }
         }
     }
 
-    /** Whether what comes out was authenticated, not only held against checksums. */
-    public boolean authenticates() {
-        return inner.isEmpty() && outer.listing().weakestProtection().strength().isPresent();
+    private static boolean isWithin(EntryRecord found, EntryRecord told) {
+        return told.headerOffset() > found.headerOffset()
+                && told.headerOffset() - found.headerOffset() < found.packedSize();
+    }
+
+    private static String path(ArchiveEntry entry) {
+        return entry.kind() == ItemKind.FOLDER ? entry.path() + "/" : entry.path();
     }
 
     @Override
-    public Listing listing() {
-        return inner.map(found -> outer.listing().with(Names.HIDDEN, found.listing().entries()))
-                .orElse(outer.listing());
+    public Listing outside() {
+        return outer.outside();
     }
 
     @Override
-    public void unlock(Secret password) throws IOException {
-        outer.unlock(password);
-        List<ArchiveEntry> entries = outer.listing().entries();
-        if (entries.size() == 1 && LayeredZipReader.isSeekable(entries.get(0))) {
-            ByteSource inside = outer.inside(entries.get(0));
-            ZipReader found = scanned(file, inside, cancel);
-            inner = found.listing().entries().isEmpty() ? Optional.empty() : Optional.of(found);
+    public Salvaged open() throws IOException {
+        return new Salvaged(outer.open(), Optional.empty());
+    }
+
+    @Override
+    public Salvaged open(Secret password) throws IOException {
+        ZipContents around = outer.open(password);
+        try {
+            return new Salvaged(around, inside(around));
+        } catch (IOException | RuntimeException e) {
+            around.close();
+            throw e;
         }
     }
 
-    @Override
-    public void lock() {
-        outer.lock();
-        inner = Optional.empty();
+    private Optional<ZipContents> inside(ZipContents around) throws IOException {
+        List<ArchiveEntry> entries = outer.outside().entries();
+        if (entries.size() != 1 || !LayeredZipReader.isSeekable(entries.get(0))) {
+            return Optional.empty();
+        }
+        ByteSource inside = around.inside(entries.get(0));
+        ZipReader found = scanned(file, inside, limits, cancel);
+        return found.outside().entries().isEmpty() || found.needsPassword()
+                ? Optional.empty()
+                : Optional.of(found.open());
     }
 
     @Override
@@ -158,39 +198,7 @@ public final class Salvage implements ArchiveReader {
     }
 
     @Override
-    public void confirmPassword(CancelToken token) throws IOException {
-        outer.confirmPassword(token);
-    }
-
-    @Override
-    public boolean isUnlocked() {
-        return outer.isUnlocked();
-    }
-
-    /** There is nothing that could vouch for all of it. */
-    @Override
-    public boolean isChecked() {
-        return inner.isEmpty();
-    }
-
-    /** Each entry shows by itself whether it is whole. */
-    @Override
-    public void check(ProgressListener listener, CancelToken token) {
-        // nothing to check that is not known to be incomplete
-    }
-
-    @Override
-    public InputStream open(ArchiveEntry entry) throws IOException {
-        return inner.orElse(outer).open(entry);
-    }
-
-    @Override
     public void close() throws IOException {
-        try (source) {
-            if (inner.isPresent()) {
-                inner.get().close();
-            }
-            outer.close();
-        }
+        source.close();
     }
 }

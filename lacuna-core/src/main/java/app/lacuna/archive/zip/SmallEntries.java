@@ -8,16 +8,14 @@ import app.lacuna.compression.ByteRun;
 import app.lacuna.compression.Compressibility;
 import app.lacuna.compression.Compressing;
 import app.lacuna.compression.Method;
+import app.lacuna.failure.SourceUnreadable;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
 import app.lacuna.selection.ItemKind;
-import app.lacuna.selection.ItemReader;
-import app.lacuna.selection.LeftOut;
-import java.io.ByteArrayOutputStream;
+import app.lacuna.selection.SteadyReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.nio.file.NoSuchFileException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -28,24 +26,20 @@ import java.util.zip.CRC32;
 /**
  * One worker's share: a few small items, each from its file to its ciphertext, in memory. Their
  * keys are derived together, which is several times faster than one by one.
- *
- * <p>A file that changes while it is read is read once more; if it changes again, the second
- * reading is kept and marked.
  */
 final class SmallEntries implements Callable<List<PackedItem>> {
     /** Larger files are packed in blocks. */
     static final int MAX_BYTES = 8 << 20;
 
-    private static final int READINGS = 2;
     private static final int BUFFER_BYTES = 1 << 18;
 
     private final List<FileItem> items;
     private final List<byte[]> salts;
     private final PackOptions options;
-    private final EntrySealing sealing;
+    private final EntryEncryption encryption;
     private final PackingWatch watch;
     private final EntryDrafts drafts;
-    private final ItemReader disk = new ItemReader();
+    private final SteadyReader disk = new SteadyReader();
 
     /**
      * @param salts a new one for each item
@@ -54,19 +48,20 @@ final class SmallEntries implements Callable<List<PackedItem>> {
             List<FileItem> items,
             List<byte[]> salts,
             PackOptions options,
-            EntrySealing sealing,
+            EntryEncryption encryption,
             PackingWatch watch) {
         this.items = items;
         this.salts = salts;
         this.options = options;
-        this.sealing = sealing;
+        this.encryption = encryption;
         this.watch = watch;
         this.drafts = new EntryDrafts(options);
     }
 
     @Override
-    public List<PackedItem> call() {
-        List<EntryKeys> keys = sealing.strength().isPresent() ? sealing.keys(salts) : List.of();
+    public List<PackedItem> call() throws IOException {
+        List<EntryKeys> keys =
+                encryption.strength().isPresent() ? encryption.keys(salts) : List.of();
         List<PackedItem> packed = new ArrayList<>(items.size());
         try (BlockDeflater deflater = new BlockDeflater(options.level())) {
             for (int i = 0; i < items.size(); i++) {
@@ -82,66 +77,113 @@ final class SmallEntries implements Callable<List<PackedItem>> {
     }
 
     private PackedItem pack(
-            FileItem chosen, byte[] salt, Optional<EntryKeys> keys, BlockDeflater deflater) {
-        try {
-            for (int reading = 1; ; reading++) {
-                Optional<FileItem> now = disk.readAgain(chosen);
-                if (now.isEmpty()) {
-                    return new PackedItem.NotReadable(chosen, LeftOut.Reason.SPECIAL_FILE);
-                }
-                if (now.get().size() > MAX_BYTES && now.get().kind() == ItemKind.FILE) {
-                    return new PackedItem.Large(chosen);
-                }
-                byte[] plain = read(now.get());
-                if (plain.length > MAX_BYTES) {
-                    watch.onBytes(chosen, -plain.length);
-                    return new PackedItem.Large(chosen);
-                }
-                boolean steady =
-                        plain.length == now.get().size() && disk.readAgain(chosen).equals(now);
-                if (steady || reading == READINGS) {
-                    return new Sealed(now.get(), steady, plain).with(salt, keys, deflater);
-                }
-                watch.onBytes(chosen, -plain.length);
+            FileItem chosen, byte[] salt, Optional<EntryKeys> keys, BlockDeflater deflater)
+            throws IOException {
+        SteadyReader.Result<SmallFile> result = disk.read(chosen, new SmallReading(chosen));
+        if (result.made().isEmpty()) {
+            return new PackedItem.NotReadable(chosen, result.lost().orElseThrow());
+        }
+        Optional<byte[]> plain = result.made().get().plain();
+        if (plain.isEmpty()) {
+            return new PackedItem.Large(chosen);
+        }
+        return new Plain(result.item(), result.steady(), plain.get()).with(salt, keys, deflater);
+    }
+
+    /**
+     * @param plain absent for what has grown too large for memory
+     */
+    private record SmallFile(Optional<byte[]> plain, long size) {}
+
+    /** Into memory. */
+    private final class SmallReading implements SteadyReader.Reading<SmallFile> {
+        private final FileItem chosen;
+        private long read;
+
+        SmallReading(FileItem chosen) {
+            this.chosen = chosen;
+        }
+
+        @Override
+        public SmallFile read(FileItem now) throws IOException {
+            read = 0;
+            if (now.size() > MAX_BYTES && now.kind() == ItemKind.FILE) {
+                return new SmallFile(Optional.empty(), now.size());
             }
-        } catch (NoSuchFileException e) {
-            return new PackedItem.NotReadable(chosen, LeftOut.Reason.GONE);
-        } catch (IOException e) {
-            return new PackedItem.NotReadable(chosen, LeftOut.Reason.UNREADABLE);
+            byte[] plain;
+            try {
+                plain = contents(now);
+            } catch (IOException e) {
+                throw new SourceUnreadable(now.source(), e);
+            }
+            if (plain.length > MAX_BYTES) {
+                Arrays.fill(plain, (byte) 0);
+                giveUp();
+                return new SmallFile(Optional.empty(), now.size());
+            }
+            return new SmallFile(Optional.of(plain), plain.length);
+        }
+
+        /** At most one byte more than {@link #MAX_BYTES}. */
+        private byte[] contents(FileItem now) throws IOException {
+            try (InputStream in = ItemContents.open(now)) {
+                byte[] bytes = new byte[(int) now.size() + 1];
+                int length = 0;
+                while (true) {
+                    if (length == bytes.length) {
+                        if (length > MAX_BYTES) {
+                            return bytes;
+                        }
+                        bytes = wipedCopy(bytes, length, Math.min(2 * length, MAX_BYTES + 1));
+                    }
+                    int wanted = Math.min(bytes.length - length, BUFFER_BYTES);
+                    int count = in.read(bytes, length, wanted);
+                    if (count < 0) {
+                        return wipedCopy(bytes, length, length);
+                    }
+                    length += count;
+                    read += count;
+                    watch.onBytes(now, count);
+                    watch.check();
+                }
+            }
+        }
+
+        @Override
+        public long bytes(SmallFile made) {
+            return made.size();
+        }
+
+        @Override
+        public void discard(SmallFile made) {
+            made.plain().ifPresent(plain -> Arrays.fill(plain, (byte) 0));
+            giveUp();
+        }
+
+        @Override
+        public void giveUp() {
+            if (read > 0) {
+                watch.onBytes(chosen, -read);
+            }
+            read = 0;
         }
     }
 
-    /** At most one byte more than {@link #MAX_BYTES}. */
-    private byte[] read(FileItem now) throws IOException {
-        try (InputStream in = ItemContents.open(now)) {
-            byte[] bytes = new byte[(int) now.size() + 1];
-            int length = 0;
-            while (true) {
-                if (length == bytes.length) {
-                    if (length > MAX_BYTES) {
-                        return bytes;
-                    }
-                    bytes = Arrays.copyOf(bytes, Math.min(2 * length, MAX_BYTES + 1));
-                }
-                int count = in.read(bytes, length, Math.min(bytes.length - length, BUFFER_BYTES));
-                if (count < 0) {
-                    return Arrays.copyOf(bytes, length);
-                }
-                length += count;
-                watch.onBytes(now, count);
-                watch.check();
-            }
-        }
+    private static byte[] wipedCopy(byte[] bytes, int length, int newLength) {
+        byte[] copy = new byte[newLength];
+        System.arraycopy(bytes, 0, copy, 0, length);
+        Arrays.fill(bytes, (byte) 0);
+        return copy;
     }
 
     /** From plain bytes to what is appended. */
-    private final class Sealed {
+    private final class Plain {
         private final FileItem item;
         private final boolean steady;
         private final byte[] plain;
         private final EntryRecord draft;
 
-        Sealed(FileItem item, boolean steady, byte[] plain) {
+        Plain(FileItem item, boolean steady, byte[] plain) {
             this.item = item;
             this.steady = steady;
             this.plain = plain;
@@ -159,15 +201,15 @@ final class SmallEntries implements Callable<List<PackedItem>> {
             if (smaller.isPresent()) {
                 Arrays.fill(plain, (byte) 0);
             }
-            SealedData sealed =
+            EncryptedData encrypted =
                     item.kind() == ItemKind.FOLDER
-                            ? SealedData.open(data, (int) crc.getValue())
-                            : sealing.seal(data, salt, keys, (int) crc.getValue());
+                            ? EncryptedData.open(data, (int) crc.getValue())
+                            : encryption.encrypt(data, salt, keys, (int) crc.getValue());
             return new PackedItem.Ready(
                     item,
                     steady,
-                    entry.withData(sealed.crc(), sealed.length(), plain.length),
-                    sealed);
+                    entry.withData(encrypted.crc(), encrypted.length(), plain.length),
+                    encrypted);
         }
 
         /** Empty where it brings nothing. */
@@ -188,12 +230,12 @@ final class SmallEntries implements Callable<List<PackedItem>> {
         }
 
         private ByteRun inOnePiece(Method method) throws IOException {
-            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            ByteRun packed = new ByteRun(plain.length / 2);
             try (OutputStream out =
-                    Compressing.open(method, options.level(), plain.length, bytes)) {
+                    Compressing.open(method, options.level(), plain.length, packed.asStream())) {
                 out.write(plain);
             }
-            return run(bytes.toByteArray());
+            return packed;
         }
     }
 

@@ -1,5 +1,6 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.BufferInput;
 import app.lacuna.cipher.TraditionalCipher;
 import java.io.IOException;
 import java.io.InputStream;

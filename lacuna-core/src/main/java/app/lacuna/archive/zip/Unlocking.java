@@ -2,23 +2,29 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Protection;
+import app.lacuna.bytes.Drained;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.UnsupportedFeature;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Decides whether a password is the right one. The verification value lets one wrong password in
  * 65,536 pass, and damage can make it refuse the right one; so several entries are asked, and a
- * small one is read whole, which only the right password survives.
+ * small one is read whole, which only the right password survives. Others write archives whose
+ * entries have different passwords, so if the smallest entries refuse it, more of them are asked.
  */
 final class Unlocking {
     /** Enough that chance and damage can be told apart; each costs one key derivation. */
     private static final int ENTRIES_ASKED = 4;
+
+    /** Before a password is called wrong: about a quarter of a second of key derivation. */
+    private static final int ENTRIES_ASKED_AT_MOST = 400;
 
     private static final int ENTRIES_ASKED_AMONG_DAMAGE = 50;
 
@@ -28,10 +34,10 @@ final class Unlocking {
     /** An entry up to this size is read whole to be certain. */
     private static final long READ_AT_MOST = 1_000_000;
 
-    private final ZipReader reader;
+    private final ZipContents contents;
 
-    Unlocking(ZipReader reader) {
-        this.reader = reader;
+    Unlocking(ZipContents contents) {
+        this.contents = contents;
     }
 
     enum Verdict {
@@ -45,56 +51,93 @@ final class Unlocking {
      * @throws DamagedArchive if the only entry there is can not be told from one that is damaged
      */
     Verdict verdict() throws IOException {
-        List<ArchiveEntry> asked =
-                reader.listing().entries().stream()
-                        .filter(entry -> entry.protection().needsPassword())
-                        .sorted(Comparator.comparingLong(ArchiveEntry::packedSize))
-                        .limit(ENTRIES_ASKED)
-                        .toList();
-        if (asked.isEmpty()) {
+        List<ArchiveEntry> locked = new ArrayList<>(decidable());
+        if (locked.isEmpty()) {
             return Verdict.RIGHT;
         }
-        if (asked.size() == 1) {
-            return verdictOn(asked.get(0));
+        if (locked.size() == 1) {
+            return verdictOn(locked.get(0));
         }
-        int bits = 0;
-        for (ArchiveEntry entry : asked) {
-            if (!fits(entry)) {
+        locked.sort(Comparator.comparingLong(ArchiveEntry::packedSize));
+        Verdict first = verdictOn(locked.subList(0, Math.min(ENTRIES_ASKED, locked.size())));
+        return first != Verdict.WRONG || locked.size() <= ENTRIES_ASKED
+                ? first
+                : verdictOn(spread(locked.subList(ENTRIES_ASKED, locked.size())));
+    }
+
+    /** Those that the password can be held against. */
+    private List<ArchiveEntry> decidable() throws UnsupportedFeature {
+        List<ArchiveEntry> decidable = new ArrayList<>();
+        Optional<UnsupportedFeature> unknown = Optional.empty();
+        for (ArchiveEntry entry : contents.listing().entries()) {
+            if (!entry.protection().needsPassword()) {
                 continue;
             }
-            bits += checkBits(entry);
-            if (bits >= ENOUGH_BITS || (isSmall(entry) && authenticates(entry))) {
-                return Verdict.RIGHT;
+            Optional<String> feature =
+                    EntryStreams.unknownEncryption(contents.reader().record(entry));
+            if (feature.isEmpty()) {
+                decidable.add(entry);
+            } else {
+                unknown = feature.map(name -> new UnsupportedFeature(name, entry.path()));
             }
         }
-        return Verdict.WRONG;
+        if (decidable.isEmpty() && unknown.isPresent()) {
+            throw unknown.get();
+        }
+        return decidable;
+    }
+
+    /** Evenly, so that parts with a password of their own are met. */
+    private static List<ArchiveEntry> spread(List<ArchiveEntry> entries) {
+        List<ArchiveEntry> asked = new ArrayList<>();
+        double step = Math.max(1, (double) entries.size() / ENTRIES_ASKED_AT_MOST);
+        for (double at = 0; at < entries.size(); at += step) {
+            asked.add(entries.get((int) at));
+        }
+        return asked;
+    }
+
+    private Verdict verdictOn(List<ArchiveEntry> asked) throws IOException {
+        List<Boolean> fits = contents.fit(asked);
+        int bits = 0;
+        boolean tooLargeToTell = false;
+        for (int i = 0; i < asked.size(); i++) {
+            if (!fits.get(i)) {
+                continue;
+            }
+            bits += checkBits(asked.get(i));
+            if (bits >= ENOUGH_BITS || (isSmall(asked.get(i)) && authenticates(asked.get(i)))) {
+                return Verdict.RIGHT;
+            }
+            tooLargeToTell |= !isSmall(asked.get(i)) && checkBits(asked.get(i)) == 16;
+        }
+        return tooLargeToTell ? Verdict.LIKELY : Verdict.WRONG;
     }
 
     /** Where much may be damaged, one entry that fits has to be enough. */
     Verdict verdictAmongDamage() throws IOException {
         List<ArchiveEntry> asked =
-                reader.listing().entries().stream()
+                contents.listing().entries().stream()
                         .filter(entry -> entry.protection().needsPassword())
                         .limit(ENTRIES_ASKED_AMONG_DAMAGE)
                         .toList();
-        for (ArchiveEntry entry : asked) {
-            if (fits(entry)) {
-                return Verdict.LIKELY;
-            }
+        if (asked.isEmpty()) {
+            return Verdict.RIGHT;
         }
-        return asked.isEmpty() ? Verdict.RIGHT : Verdict.WRONG;
+        return contents.fit(asked).contains(true) ? Verdict.LIKELY : Verdict.WRONG;
     }
 
     /** Nothing else in the archive can vouch for the password. */
     private Verdict verdictOn(ArchiveEntry only) throws IOException {
-        if (!fits(only)) {
+        contents.requireSound(only); // damage says nothing about the password
+        if (!contents.fit(List.of(only)).get(0)) {
             return Verdict.WRONG;
         }
         if (!isSmall(only)) {
             return Verdict.LIKELY;
         }
-        try (InputStream in = reader.open(only)) {
-            in.transferTo(OutputStream.nullOutputStream());
+        try (InputStream in = contents.open(only)) {
+            Drained.toTheEnd(in);
         } catch (UnsupportedFeature e) {
             return Verdict.LIKELY;
         }
@@ -110,17 +153,9 @@ final class Unlocking {
         return entry.packedSize() <= READ_AT_MOST;
     }
 
-    private boolean fits(ArchiveEntry entry) throws IOException {
-        try {
-            return reader.fits(entry);
-        } catch (LacunaException e) {
-            return false; // damaged headers say nothing about the password
-        }
-    }
-
     private boolean authenticates(ArchiveEntry entry) throws IOException {
-        try (InputStream in = reader.open(entry)) {
-            in.transferTo(OutputStream.nullOutputStream());
+        try (InputStream in = contents.open(entry)) {
+            Drained.toTheEnd(in);
             return true;
         } catch (DamagedArchive e) {
             return false;

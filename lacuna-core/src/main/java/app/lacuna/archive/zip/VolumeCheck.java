@@ -1,8 +1,11 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.bytes.ByteSource;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.VolumeMissing;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -20,26 +23,28 @@ final class VolumeCheck {
     }
 
     void requireRightVolumes() throws IOException {
-        for (int part = 0; part < source.parts() && source.parts() > 1; part++) {
-            requireRight(part);
+        if (source.parts() == 1) {
+            return;
         }
-    }
-
-    private void requireRight(int part) throws IOException {
-        long start = source.partStart(part);
-        boolean last = part == source.parts() - 1;
-        long end = last ? Long.MAX_VALUE : source.partStart(part + 1);
-        for (EntryRecord record : records) {
-            if (record.headerOffset() >= start && record.headerOffset() < end) {
-                requireHeader(record, part);
-                return;
+        List<EntryRecord> inOrder = new ArrayList<>(records);
+        inOrder.sort(Comparator.comparingLong(EntryRecord::headerOffset));
+        int next = 0;
+        for (int part = 0; part < source.parts(); part++) {
+            long start = source.partStart(part);
+            boolean last = part == source.parts() - 1;
+            long end = last ? Long.MAX_VALUE : source.partStart(part + 1);
+            while (next < inOrder.size() && inOrder.get(next).headerOffset() < start) {
+                next++;
+            }
+            if (next < inOrder.size() && inOrder.get(next).headerOffset() < end) {
+                requireHeader(inOrder.get(next), part);
             }
         }
     }
 
     private void requireHeader(EntryRecord record, int volume) throws IOException {
         try {
-            new LocalHeaderReader(source, record, "").dataStart();
+            new LocalHeaderReader(source, record, "").dataStart(EntryStreams.Sizes.IN_BOTH_HEADERS);
         } catch (DamagedArchive e) {
             VolumeMissing swapped = source.swapped(volume);
             swapped.initCause(e);

@@ -1,5 +1,9 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.failure.VolumeMissing;
+import java.io.IOException;
+import java.nio.file.DirectoryIteratorException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -34,6 +38,28 @@ public final class VolumeNames {
         return parts;
     }
 
+    /**
+     * The same, as long as they are there: how many there should be is told by the archive, which
+     * can say anything.
+     *
+     * @throws VolumeMissing for the first that is not there
+     */
+    static List<Path> existing(Path last, long volumes) throws VolumeMissing {
+        List<Path> parts = new ArrayList<>();
+        for (int number = 1; number < volumes; number++) {
+            Path part = part(last, number);
+            parts.add(
+                    inAnyCase(part)
+                            .orElseThrow(
+                                    () ->
+                                            new VolumeMissing(
+                                                    part.getFileName().toString(),
+                                                    VolumeMissing.Trouble.NOT_THERE)));
+        }
+        parts.add(last);
+        return parts;
+    }
+
     /** The part of this number, from 1, of the archive whose last part is given. */
     public static Path part(Path last, int number) {
         String name = last.getFileName().toString();
@@ -52,8 +78,30 @@ public final class VolumeNames {
         if (!matcher.matches()) {
             return Optional.empty();
         }
-        Path upper = file.resolveSibling(matcher.group(1) + ".ZIP");
-        Path lower = file.resolveSibling(matcher.group(1) + ".zip");
-        return Optional.of(Files.exists(upper) && !Files.exists(lower) ? upper : lower);
+        Path last = file.resolveSibling(matcher.group(1) + ".zip");
+        return Optional.of(inAnyCase(last).orElse(last));
+    }
+
+    /**
+     * The file of this name, or the one whose name differs only in capitals: copied from a system
+     * that does not tell them apart.
+     */
+    static Optional<Path> inAnyCase(Path file) {
+        if (Files.isRegularFile(file)) {
+            return Optional.of(file);
+        }
+        Path folder = file.toAbsolutePath().getParent();
+        String name = file.getFileName().toString();
+        try (DirectoryStream<Path> all = Files.newDirectoryStream(folder)) {
+            for (Path other : all) {
+                if (other.getFileName().toString().equalsIgnoreCase(name)
+                        && Files.isRegularFile(other)) {
+                    return Optional.of(file.resolveSibling(other.getFileName().toString()));
+                }
+            }
+        } catch (IOException | DirectoryIteratorException e) {
+            return Optional.empty(); // a folder that can not be looked into has no such file
+        }
+        return Optional.empty();
     }
 }

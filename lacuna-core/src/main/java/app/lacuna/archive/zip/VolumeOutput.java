@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.VolumeTarget;
-import app.lacuna.failure.LimitExceeded;
+import app.lacuna.failure.TooManyParts;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -40,8 +40,7 @@ final class VolumeOutput implements ZipOutput {
 
     private void next() throws IOException {
         if (volumes.size() == VolumeNames.MAX_VOLUMES) {
-            throw new LimitExceeded(
-                    LimitExceeded.Limit.VOLUMES, VolumeNames.MAX_VOLUMES, volumes.size() + 1L);
+            throw new TooManyParts(VolumeNames.MAX_VOLUMES);
         }
         long start = volumes.isEmpty() ? 0 : position();
         if (current != null) {

@@ -1,12 +1,15 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.archive.ArchiveReader;
-import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.Nested;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.VolumeTarget;
 import app.lacuna.base.Secret;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.FileSource;
+import app.lacuna.bytes.FileSources;
+import app.lacuna.bytes.VolumeSource;
 import app.lacuna.failure.VolumeMissing;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
@@ -25,8 +28,8 @@ public final class ZipArchives {
     private ZipArchives() {}
 
     /** The caller closes the reader. */
-    public static ArchiveReader open(Path file) throws IOException {
-        return open(file, Limits.STANDARD);
+    public static ZipArchiveReader open(Path file) throws IOException {
+        return open(file, Limits.STANDARD, Nested.AS_A_FILE);
     }
 
     /**
@@ -34,25 +37,37 @@ public final class ZipArchives {
      *
      * @throws VolumeMissing if one of the parts is not there or not the right one
      */
-    public static ArchiveReader open(Path file, Limits limits) throws IOException {
+    public static ZipArchiveReader open(Path file, Limits limits, Nested nested)
+            throws IOException {
         Path last = VolumeNames.lastOf(file).orElse(file);
         if (!last.equals(file) && !Files.exists(last)) {
             throw new VolumeMissing(last.getFileName().toString(), VolumeMissing.Trouble.NOT_THERE);
         }
-        int volumes = volumes(last);
-        return volumes == 1
-                ? open(List.of(last), limits)
-                : open(VolumeNames.of(last, volumes), limits);
+        return open(VolumeNames.existing(last, volumes(last)), limits, nested);
     }
 
     /** The parts in their order, whatever they are called. The caller closes the reader. */
-    public static ArchiveReader open(List<Path> parts, Limits limits) throws IOException {
-        Path last = parts.get(parts.size() - 1);
-        ByteSource source = parts.size() == 1 ? new FileSource(last) : new VolumeSource(parts);
-        return LayeredZipReader.over(ZipReader.open(last, source, Names.VISIBLE, limits), limits);
+    public static ZipArchiveReader open(List<Path> parts, Limits limits, Nested nested)
+            throws IOException {
+        return open(parts, limits, nested, FileSources.Way.AS_THE_SYSTEM_LIKES);
     }
 
-    private static int volumes(Path last) throws IOException {
+    /** What has just been written, from the device if that is possible. The caller closes it. */
+    public static ZipArchiveReader openForProof(List<Path> parts) throws IOException {
+        return open(parts, Limits.NONE, Nested.AS_A_FILE, FileSources.Way.PAST_CACHE);
+    }
+
+    private static ZipArchiveReader open(
+            List<Path> parts, Limits limits, Nested nested, FileSources.Way way)
+            throws IOException {
+        Path last = parts.get(parts.size() - 1);
+        ByteSource source =
+                parts.size() == 1 ? FileSources.open(last, way) : new VolumeSource(parts, way);
+        ZipReader reader = ZipReader.open(last, source, Names.VISIBLE, limits);
+        return LayeredZipReader.over(reader, limits, nested);
+    }
+
+    private static long volumes(Path last) throws IOException {
         try (FileSource source = new FileSource(last)) {
             return new EndReader(source, last).volumes();
         }
@@ -64,7 +79,7 @@ public final class ZipArchives {
      * @param volumeBytes the size of each part but the last
      * @param password present exactly if the options protect; not kept
      */
-    public static ArchiveWriter writeSplit(
+    public static KeepingWriter writeSplit(
             VolumeTarget target,
             long volumeBytes,
             PackOptions options,
@@ -79,13 +94,13 @@ public final class ZipArchives {
      *
      * @param password present exactly if the options protect; not kept
      */
-    public static ArchiveWriter write(
+    public static KeepingWriter write(
             FileChannel target, PackOptions options, Optional<Secret> password, SecureRandom random)
             throws IOException {
         return write(new ChannelOutput(target), options, password, random);
     }
 
-    private static ArchiveWriter write(
+    private static KeepingWriter write(
             ZipOutput out, PackOptions options, Optional<Secret> password, SecureRandom random)
             throws IOException {
         return options.names() == Names.HIDDEN

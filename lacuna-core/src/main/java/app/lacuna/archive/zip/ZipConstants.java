@@ -66,10 +66,14 @@ final class ZipConstants {
     /** 4.5.2 and 4.6.1. */
     static final int EXTRA_ZIP64 = 0x0001;
 
+    static final int EXTRA_NTFS = 0x000a;
     static final int EXTRA_TIMESTAMP = 0x5455;
     static final int EXTRA_UNIX_MODE = 0x756e;
     static final int EXTRA_UNICODE_PATH = 0x7075;
     static final int EXTRA_AES = 0x9901;
+
+    /** Ours: one byte of version, 1. Marks the entry that holds an archive with hidden names. */
+    static final int EXTRA_HIDDEN_NAMES = 0x4e4c;
 
     static final int MAX_16 = 0xffff;
     static final long MAX_32 = 0xffffffffL;

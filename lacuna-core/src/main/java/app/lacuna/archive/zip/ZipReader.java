@@ -1,39 +1,31 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.base.Spelling;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.FileSource;
 import app.lacuna.failure.PasswordRequired;
 import app.lacuna.failure.WrongPassword;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.OutputStream;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.LongConsumer;
 
-/** Reads a ZIP archive. Only the central directory is kept in memory. */
-public final class ZipReader implements ArchiveReader {
+/** A ZIP archive as its headers show it. Only the central directory is kept in memory. */
+public final class ZipReader implements ZipArchiveReader {
     private final Path file;
     private final ByteSource source;
     private final Listing listing;
-    private final EntryStreams streams;
     private final List<EntryRecord> records;
     private final Optional<EndRecord> end;
 
     /** Asked once for each share of entries, so it is not looked for again in all of them. */
     private final boolean needsPassword;
-
-    private Unlocked unlocked;
-    private volatile boolean passwordConfirmed;
 
     /**
      * @param end absent for what was found without a central directory
@@ -50,7 +42,6 @@ public final class ZipReader implements ArchiveReader {
         this.source = source;
         this.listing = listing;
         this.needsPassword = listing.needsPassword();
-        this.streams = new EntryStreams(source, records);
     }
 
     /** The caller closes the reader. */
@@ -75,7 +66,7 @@ public final class ZipReader implements ArchiveReader {
                             end.note(),
                             names,
                             directory.entries());
-            limits.checkRatio(listing.totalBytes(), source.size());
+            limits.check(listing);
             return new ZipReader(file, source, listing, directory.records(), Optional.of(end));
         } catch (IOException | RuntimeException e) {
             source.close();
@@ -93,157 +84,105 @@ public final class ZipReader implements ArchiveReader {
     }
 
     @Override
-    public Listing listing() {
+    public Listing outside() {
         return listing;
     }
 
     @Override
-    public synchronized void unlock(Secret secret) throws IOException {
-        forgetPassword();
-        unlocked = new Unlocked(secret);
-        Unlocking.Verdict verdict = Unlocking.Verdict.WRONG;
-        try {
-            Unlocking unlocking = new Unlocking(this);
-            verdict = end.isEmpty() ? unlocking.verdictAmongDamage() : unlocking.verdict();
-        } finally {
-            if (verdict == Unlocking.Verdict.WRONG) {
-                forgetPassword();
+    public boolean needsPassword() {
+        return needsPassword;
+    }
+
+    @Override
+    public ZipContents open() throws IOException {
+        if (needsPassword) {
+            throw new PasswordRequired(file);
+        }
+        return new ZipContents(this, Optional.empty(), Spelling.AS_TYPED);
+    }
+
+    @Override
+    public ZipContents open(Secret password) throws IOException {
+        IOException refused = new WrongPassword(file);
+        for (Spelling spelling : Spelling.values()) {
+            if (spelling != Spelling.AS_TYPED && spelling.isAlready(password)) {
+                continue;
+            }
+            try (Secret spelled = spelling.of(password)) {
+                return open(spelled, spelling);
+            } catch (WrongPassword e) {
+                refused = e;
             }
         }
-        if (verdict == Unlocking.Verdict.WRONG) {
-            throw new WrongPassword(file);
+        throw refused;
+    }
+
+    private ZipContents open(Secret password, Spelling spelling) throws IOException {
+        PasswordKeys keys = new PasswordKeys(password);
+        ZipContents contents = new ZipContents(this, Optional.of(keys), spelling);
+        try {
+            Unlocking unlocking = new Unlocking(contents);
+            Unlocking.Verdict verdict =
+                    end.isEmpty() ? unlocking.verdictAmongDamage() : unlocking.verdict();
+            if (verdict == Unlocking.Verdict.WRONG) {
+                throw new WrongPassword(file);
+            }
+            contents.passwordIs(verdict);
+            return contents;
+        } catch (IOException | RuntimeException e) {
+            contents.close();
+            throw e;
         }
-        passwordConfirmed = verdict == Unlocking.Verdict.RIGHT;
     }
 
     @Override
-    public synchronized void lock() {
-        forgetPassword();
+    public boolean isPastCache() {
+        return source.isPastCache();
     }
 
     @Override
-    public boolean mayBeOpenedBy(Secret secret) throws IOException {
+    public long bytesBehind() {
+        return end.map(EndRecord::behind).orElse(0L);
+    }
+
+    @Override
+    public boolean mayBeOpenedBy(Secret password) throws IOException {
         Optional<ArchiveEntry> smallest = smallestProtected();
         if (smallest.isEmpty()) {
             return true;
         }
-        try (Unlocked trial = new Unlocked(secret)) {
-            return streams.fits(smallest.get(), trial);
+        try (PasswordKeys trial = new PasswordKeys(password)) {
+            return streams().fits(smallest.get(), trial);
         }
     }
 
-    @Override
-    public void confirmPassword(CancelToken cancel) throws IOException {
-        Optional<ArchiveEntry> smallest = smallestProtected();
-        if (smallest.isEmpty()) {
-            return;
-        }
-        if (smallest.get().protection().strength().isPresent()) {
-            authenticate(smallest.get(), count -> cancel.check());
-            return;
-        }
-        byte[] buffer = new byte[1 << 16];
-        try (InputStream in = open(smallest.get())) {
-            while (in.read(buffer) >= 0) {
-                cancel.check();
-            }
-        } finally {
-            Arrays.fill(buffer, (byte) 0);
-        }
-    }
-
-    private Optional<ArchiveEntry> smallestProtected() {
+    Optional<ArchiveEntry> smallestProtected() {
         return listing.entries().stream()
                 .filter(entry -> entry.protection().needsPassword())
                 .min(Comparator.comparingLong(ArchiveEntry::packedSize));
     }
 
-    private void forgetPassword() {
-        if (unlocked != null) {
-            unlocked.close();
-            unlocked = null;
-        }
-        passwordConfirmed = false;
+    EntryStreams streams() {
+        return new EntryStreams(
+                source,
+                records,
+                end.isPresent() ? EntryStreams.Sizes.IN_BOTH_HEADERS : EntryStreams.Sizes.FOUND);
     }
 
-    @Override
-    public synchronized boolean isUnlocked() {
-        return unlocked != null || !needsPassword;
-    }
-
-    /** Every entry is checked when it is read. */
-    @Override
-    public boolean isChecked() {
-        return true;
-    }
-
-    @Override
-    public void check(ProgressListener listener, CancelToken cancel) {
-        // nothing beyond the entries' own checks
-    }
-
-    /** Whether an authentication code, or enough entries, have shown it to be the right one. */
-    boolean isPasswordConfirmed() {
-        return passwordConfirmed;
-    }
-
-    /**
-     * Checks the authentication code of an AES entry, without decrypting it.
-     *
-     * @param onRead told how many bytes were read, once per buffer; what it throws stops the work
-     * @throws app.lacuna.failure.DamagedArchive if it does not match
-     */
-    void authenticate(ArchiveEntry entry, LongConsumer onRead) throws IOException {
-        streams.authenticate(entry, requirePassword(), passwordConfirmed, onRead);
-        passwordConfirmed = true;
-    }
-
-    /** The inside of a stored AES entry, not authenticated. The caller closes the source. */
-    ByteSource inside(ArchiveEntry entry) throws IOException {
-        return streams.inside(entry, requirePassword());
-    }
-
-    /** Whether what stands before the data speaks for the password. */
-    boolean fits(ArchiveEntry entry) throws IOException {
-        return streams.fits(entry, requirePassword());
-    }
-
-    @Override
-    public void prepare(List<ArchiveEntry> next) throws IOException {
-        if (needsPassword) {
-            streams.deriveAhead(next, requirePassword());
-        }
-    }
-
-    @Override
-    public InputStream open(ArchiveEntry entry) throws IOException {
-        return entry.protection().needsPassword()
-                ? streams.openEncrypted(entry, requirePassword(), passwordConfirmed, this::confirm)
-                : streams.openPlain(entry, whole -> {});
-    }
-
-    /**
-     * The contents of an entry; what it is unpacked from, decrypted but still compressed, is copied
-     * to {@code packed} meanwhile, and all of it has been when the end is reached.
-     */
-    InputStream openWithPacked(ArchiveEntry entry, OutputStream packed) throws IOException {
-        return entry.protection().needsPassword()
-                ? streams.openEncrypted(
-                        entry, requirePassword(), passwordConfirmed, this::confirm, packed)
-                : streams.openPlain(entry, whole -> {}, packed);
+    Path file() {
+        return file;
     }
 
     ByteSource source() {
         return source;
     }
 
-    EntryRecord record(ArchiveEntry entry) {
-        return records.get(entry.index());
+    List<EntryRecord> records() {
+        return records;
     }
 
-    /** Where the data of an entry begins; its two headers have been held against each other. */
-    long dataStart(ArchiveEntry entry) throws IOException {
-        return streams.dataStart(entry);
+    EntryRecord record(ArchiveEntry entry) {
+        return records.get(entry.index());
     }
 
     /** The central headers once more, from the first on, byte for byte. */
@@ -260,20 +199,8 @@ public final class ZipReader implements ArchiveReader {
         return end.orElseThrow(() -> new IllegalArgumentException("has no central directory"));
     }
 
-    private void confirm(EntryRecord whole) {
-        passwordConfirmed = true;
-    }
-
-    private synchronized Unlocked requirePassword() throws PasswordRequired {
-        if (unlocked == null) {
-            throw new PasswordRequired(file);
-        }
-        return unlocked;
-    }
-
     @Override
-    public synchronized void close() throws IOException {
-        forgetPassword();
+    public void close() throws IOException {
         source.close();
     }
 }

@@ -1,24 +1,16 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.archive.ArchiveReader;
-import app.lacuna.archive.ArchiveWriter;
-import app.lacuna.archive.KeepingWatch;
-import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.archive.Sealing;
 import app.lacuna.base.Secret;
-import app.lacuna.failure.SourceUnreadable;
 import app.lacuna.pipeline.Batches;
 import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
 import app.lacuna.selection.FileItem;
-import app.lacuna.selection.ItemReader;
-import app.lacuna.selection.LeftOut;
+import app.lacuna.selection.SteadyReader;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.NoSuchFileException;
 import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.List;
@@ -33,15 +25,13 @@ import java.util.Optional;
  * <p>Sizes stand before the data wherever the target can go back; where it can not (inside the
  * layered form), large entries get a data descriptor.
  */
-public final class ZipWriter implements ArchiveWriter {
-    private static final int READINGS = 2;
-
+public final class ZipWriter implements KeepingWriter {
     private final ZipOutput out;
     private final PackOptions options;
-    private final EntrySealing sealing;
+    private final EntryEncryption encryption;
     private final Workers workers;
     private final List<DirectoryEntry> written = new ArrayList<>();
-    private final ItemReader disk = new ItemReader();
+    private final SteadyReader disk = new SteadyReader();
     private byte[] note;
 
     /**
@@ -60,7 +50,7 @@ public final class ZipWriter implements ArchiveWriter {
         this.out = out;
         this.options = options;
         this.note = options.note().getBytes(StandardCharsets.UTF_8);
-        this.sealing = new EntrySealing(options.protection(), password, random);
+        this.encryption = new EntryEncryption(options.protection(), password, random);
         this.workers = Workers.start();
     }
 
@@ -94,8 +84,8 @@ public final class ZipWriter implements ArchiveWriter {
     private void submit(
             InOrder<List<PackedItem>> order, List<FileItem> batch, long bytes, PackingWatch watch)
             throws IOException {
-        List<byte[]> salts = batch.stream().map(item -> sealing.newSalt()).toList();
-        order.submit(bytes, new SmallEntries(batch, salts, options, sealing, watch));
+        List<byte[]> salts = batch.stream().map(item -> encryption.newSalt()).toList();
+        order.submit(bytes, new SmallEntries(batch, salts, options, encryption, watch));
     }
 
     private void append(List<PackedItem> packed, PackingWatch watch) throws IOException {
@@ -117,39 +107,66 @@ public final class ZipWriter implements ArchiveWriter {
         out.keepTogether(header.length);
         EntryRecord entry = ready.entry().at(out.position());
         out.write(header);
-        ready.sealed().writeTo(out);
+        ready.data().writeTo(out);
+        ready.data().wipe();
         written.add(entry);
     }
 
     /** Packed once more if it changes meanwhile; then kept as it is, and marked. */
     private void addLarge(FileItem chosen, PackingWatch watch) throws IOException {
-        long start = out.position();
-        try {
-            for (int reading = 1; ; reading++) {
-                Optional<FileItem> now = disk.readAgain(chosen);
-                if (now.isEmpty()) {
-                    watch.onLeftOut(chosen, LeftOut.Reason.SPECIAL_FILE);
-                    return;
-                }
-                EntryRecord entry =
-                        new LargeEntry(out, options, sealing, workers).write(now.get(), watch);
-                boolean steady =
-                        entry.size() == now.get().size() && disk.readAgain(chosen).equals(now);
-                if (steady || reading == READINGS) {
-                    written.add(entry);
-                    watch.onPacked(now.get(), steady);
-                    return;
-                }
-                watch.onBytes(chosen, -entry.size());
-                forgetFrom(start);
+        SteadyReader.Result<EntryRecord> result =
+                disk.read(chosen, new LargeReading(out.position(), watch));
+        if (result.made().isPresent()) {
+            written.add(result.made().get());
+            watch.onPacked(result.item(), result.steady());
+        } else {
+            watch.onLeftOut(chosen, result.lost().orElseThrow());
+        }
+    }
+
+    /** Appends; what turns out to be nothing is taken back. */
+    private final class LargeReading implements SteadyReader.Reading<EntryRecord> {
+        private final long start;
+        private final PackingWatch watch;
+        private FileItem item;
+        private long read;
+
+        LargeReading(long start, PackingWatch watch) {
+            this.start = start;
+            this.watch = watch;
+        }
+
+        @Override
+        public EntryRecord read(FileItem now) throws IOException {
+            item = now;
+            read = 0;
+            PackingWatch counting =
+                    new ForwardingWatch(watch) {
+                        @Override
+                        public void onBytes(FileItem of, long bytes) {
+                            read += bytes;
+                            super.onBytes(of, bytes);
+                        }
+                    };
+            return new LargeEntry(out, options, encryption, workers).write(now, counting);
+        }
+
+        @Override
+        public long bytes(EntryRecord made) {
+            return made.size();
+        }
+
+        @Override
+        public void discard(EntryRecord made) throws IOException {
+            giveUp();
+        }
+
+        @Override
+        public void giveUp() throws IOException {
+            if (read > 0) {
+                watch.onBytes(item, -read);
             }
-        } catch (SourceUnreadable e) {
             forgetFrom(start);
-            boolean gone = e.getCause() instanceof NoSuchFileException;
-            watch.onLeftOut(chosen, gone ? LeftOut.Reason.GONE : LeftOut.Reason.UNREADABLE);
-        } catch (NoSuchFileException e) {
-            forgetFrom(start);
-            watch.onLeftOut(chosen, LeftOut.Reason.GONE);
         }
     }
 
@@ -161,17 +178,15 @@ public final class ZipWriter implements ArchiveWriter {
     }
 
     @Override
-    public void keepAll(
-            ArchiveReader from, List<KeptEntry> entries, Sealing how, KeepingWatch watch)
+    public void keepAll(OpenedZip from, List<KeptEntry> entries, Encryption how, KeepingWatch watch)
             throws IOException {
-        ZipReader source = LayeredZipReader.insideOf(from);
-        KeptEntries kept = new KeptEntries(out, source, sealing, how, watch);
+        EntryKeeper kept = new EntryKeeper(out, from.contents(), encryption, how, watch);
         kept.add(entries, workers, written);
     }
 
     @Override
-    public void keepNote(ArchiveReader from) {
-        note = LayeredZipReader.outsideOf(from).note();
+    public void keepNote(OpenedZip from) {
+        note = from.note();
     }
 
     @Override
@@ -182,6 +197,6 @@ public final class ZipWriter implements ArchiveWriter {
     @Override
     public void close() {
         workers.close();
-        sealing.close();
+        encryption.close();
     }
 }

@@ -4,9 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
@@ -52,9 +53,7 @@ class DamageTest {
 
     private Map<String, Seen> readAll() throws IOException {
         Map<String, Seen> seen = new TreeMap<>();
-        try (Secret secret = TestTrees.secret("p");
-                ZipReader reader = ZipReader.open(archive)) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "p")) {
             for (ArchiveEntry entry : reader.listing().entries()) {
                 String text = new String(TestTrees.read(reader, entry));
                 seen.put(

@@ -3,6 +3,8 @@ package app.lacuna.archive.zip;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Level;
@@ -46,7 +48,7 @@ class LargeArchiveTest {
             writer.addAll(items, new TestWatch());
             writer.finish();
         }
-        try (ZipReader reader = ZipReader.open(archive)) {
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "")) {
             List<ArchiveEntry> entries = reader.listing().entries();
             assertThat(entries).hasSize(count);
             assertThat(TestTrees.read(reader, entries.get(count - 1))).containsExactly('x');
@@ -74,9 +76,7 @@ class LargeArchiveTest {
         PackOptions options = PackOptions.STANDARD.withLevel(Level.FAST);
         TestTrees.pack(archive, options, "p", file, after);
         assertThat(Files.size(archive)).isLessThan(100_000_000);
-        try (ZipReader reader = ZipReader.open(archive);
-                var secret = TestTrees.secret("p")) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "p")) {
             ArchiveEntry film = reader.listing().entries().get(0);
             assertThat(film.size()).isEqualTo(size);
             assertThat(lastByteAndLength(reader, film)).isEqualTo(new long[] {'!', size});
@@ -92,7 +92,7 @@ class LargeArchiveTest {
         }
     }
 
-    private static long[] lastByteAndLength(ZipReader reader, ArchiveEntry entry)
+    private static long[] lastByteAndLength(OpenedArchive reader, ArchiveEntry entry)
             throws IOException {
         byte[] buffer = new byte[1 << 16];
         long length = 0;

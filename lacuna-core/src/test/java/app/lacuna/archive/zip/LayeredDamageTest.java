@@ -3,13 +3,13 @@ package app.lacuna.archive.zip;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
 import app.lacuna.compression.Method;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.job.Jobs;
@@ -44,9 +44,7 @@ class LayeredDamageTest {
     /** After the check, or else it fails: that is how extraction and proof go about it. */
     private Map<String, String> readChecked() throws IOException {
         Map<String, String> seen = new TreeMap<>();
-        try (Secret secret = TestTrees.secret("p");
-                ArchiveReader reader = ZipArchives.open(archive)) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipArchives.open(archive), "p")) {
             reader.check(ProgressListener.none(), CancelToken.never());
             for (ArchiveEntry entry : reader.listing().entries()) {
                 seen.put(

@@ -8,11 +8,16 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.Nested;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.FileSource;
 import app.lacuna.compression.Level;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
@@ -92,20 +97,21 @@ class LayeredTest {
         }
     }
 
-    private ArchiveReader open(String password) throws IOException {
-        ArchiveReader reader = ZipArchives.open(archive);
-        try (Secret secret = TestTrees.secret(password)) {
-            reader.unlock(secret);
-            return reader;
-        } catch (IOException e) {
-            reader.close();
-            throw e;
-        }
+    private OpenedArchive open(String password) throws IOException {
+        return open(password, Nested.AS_A_FILE);
+    }
+
+    private OpenedArchive open(String password, Nested nested) throws IOException {
+        return OpenedFile.of(ZipArchives.open(archive, Limits.STANDARD, nested), password);
     }
 
     private Map<String, byte[]> contents() throws IOException {
+        return contents(Nested.AS_A_FILE);
+    }
+
+    private Map<String, byte[]> contents(Nested nested) throws IOException {
         Map<String, byte[]> contents = new TreeMap<>();
-        try (ArchiveReader reader = open("hut")) {
+        try (OpenedArchive reader = open("hut", nested)) {
             for (ArchiveEntry entry : reader.listing().entries()) {
                 contents.put(entry.path(), TestTrees.read(reader, entry));
             }
@@ -136,13 +142,13 @@ class LayeredTest {
     @Test
     void lockedShowsOneEntryUnlockedShowsAll() throws IOException {
         pack(HIDDEN, dig);
-        try (ArchiveReader reader = ZipArchives.open(archive);
-                Secret secret = TestTrees.secret("hut")) {
-            assertThat(reader.listing().names()).isEqualTo(Names.HIDDEN);
-            assertThat(reader.listing().entries())
+        try (ArchiveReader locked = ZipArchives.open(archive)) {
+            assertThat(locked.outside().names()).isEqualTo(Names.HIDDEN);
+            assertThat(locked.outside().entries())
                     .extracting(ArchiveEntry::path)
                     .containsExactly("contents.zip");
-            reader.unlock(secret);
+        }
+        try (OpenedArchive reader = open("hut")) {
             assertThat(reader.listing().names()).isEqualTo(Names.HIDDEN);
             assertThat(reader.listing().entries()).hasSize(9);
             assertThat(reader.listing().weakestProtection()).isEqualTo(Protection.AES_256);
@@ -216,8 +222,8 @@ class LayeredTest {
     /** Also where it was compressed once more, or is under traditional encryption. */
     @ParameterizedTest
     @CsvSource({"AES, STORE", "AES, DEFLATE", "ZIP_STANDARD, STORE", "ZIP_STANDARD, DEFLATE"})
-    void nestedArchivesOfOthersOpenInOneStep(EncryptionMethod encryption, CompressionMethod method)
-            throws IOException {
+    void nestedArchivesOfOthersOpenInOneStepWhenThatIsAskedFor(
+            EncryptionMethod encryption, CompressionMethod method) throws IOException {
         Path inner =
                 TestTrees.pack(
                         folder.resolve("inner.zip"),
@@ -232,7 +238,9 @@ class LayeredTest {
         try (ZipFile zip = new ZipFile(archive.toFile(), "hut".toCharArray())) {
             zip.addStream(new ByteArrayInputStream(Files.readAllBytes(inner)), parameters);
         }
-        assertIsDig(contents());
+        assertIsDig(contents(Nested.LOOK_INSIDE));
+        assertThat(contents()).containsOnlyKeys("Backup.ZIP");
+        assertThat(contents().get("Backup.ZIP")).isEqualTo(Files.readAllBytes(inner));
     }
 
     @Test
@@ -251,7 +259,7 @@ class LayeredTest {
     @Test
     void isNotTrustedUntilItsCodeHasBeenChecked() throws IOException {
         pack(HIDDEN, dig);
-        try (ArchiveReader reader = open("hut")) {
+        try (OpenedArchive reader = open("hut")) {
             assertThat(reader.isChecked()).isFalse();
             reader.check(ProgressListener.none(), CancelToken.never());
             assertThat(reader.isChecked()).isTrue();
@@ -261,10 +269,8 @@ class LayeredTest {
     @Test
     void entryFromBeforeUnlockingIsRefusedAfterwards() throws IOException {
         pack(HIDDEN, dig);
-        try (ArchiveReader reader = ZipArchives.open(archive);
-                Secret secret = TestTrees.secret("hut")) {
-            ArchiveEntry outer = reader.listing().entries().get(0);
-            reader.unlock(secret);
+        try (OpenedArchive reader = open("hut")) {
+            ArchiveEntry outer = reader.outside().entries().get(0);
             assertThatThrownBy(() -> reader.open(outer))
                     .isInstanceOf(IllegalArgumentException.class);
         }
@@ -273,7 +279,7 @@ class LayeredTest {
     @Test
     void smallOneIsCheckedAtOnce() throws IOException {
         pack(HIDDEN, dig.resolve("levels.csv"));
-        try (ArchiveReader reader = open("hut")) {
+        try (OpenedArchive reader = open("hut")) {
             assertThat(reader.isChecked()).isTrue();
         }
     }
@@ -285,7 +291,7 @@ class LayeredTest {
         byte[] bytes = Files.readAllBytes(archive);
         bytes[bytes.length / 2] ^= 1;
         Files.write(archive, bytes);
-        try (ArchiveReader reader = open("hut")) {
+        try (OpenedArchive reader = open("hut")) {
             assertThatThrownBy(() -> reader.check(ProgressListener.none(), CancelToken.never()))
                     .isInstanceOfSatisfying(
                             DamagedArchive.class,
@@ -306,7 +312,7 @@ class LayeredTest {
         Files.write(archive, bytes);
         assertThatThrownBy(
                         () -> {
-                            try (ArchiveReader reader = open("hut")) {
+                            try (OpenedArchive reader = open("hut")) {
                                 reader.check(ProgressListener.none(), CancelToken.never());
                             }
                         })
@@ -364,8 +370,88 @@ class LayeredTest {
                         public void close() {}
                     };
             ZipReader outer = ZipReader.open(archive, counting, Names.VISIBLE, Limits.STANDARD);
-            assertThat(outer.listing().entries()).hasSize(1);
+            assertThat(outer.outside().entries()).hasSize(1);
         }
         assertThat(read[0]).isLessThan(300_000).isLessThan(Files.size(archive) / 8);
+    }
+
+    private Path innerZip(String name, String password) throws IOException {
+        PackOptions options =
+                PackOptions.STANDARD.withProtection(
+                        password.isEmpty() ? Protection.NONE : Protection.AES_256);
+        return TestTrees.pack(folder.resolve(name), options, password, dig);
+    }
+
+    /** Also one that is called just like the one that hides names, and is stored. */
+    @ParameterizedTest
+    @CsvSource({"photographs.zip, STORE", "contents.zip, STORE", "contents.zip, BALANCED"})
+    void aSingleArchiveIsAFileLikeOthers(String name, Level level) throws IOException {
+        Path single = innerZip(name, "");
+        pack(PackOptions.STANDARD.withLevel(level), single);
+        assertThat(contents()).containsOnlyKeys(name);
+        assertThat(contents().get(name)).isEqualTo(Files.readAllBytes(single));
+        pack(HIDDEN.withLevel(level), single);
+        assertThat(contents()).containsOnlyKeys(name);
+        assertThat(contents().get(name)).isEqualTo(Files.readAllBytes(single));
+    }
+
+    @Test
+    void anInnerArchiveWithTheSamePasswordOpensWithIt() throws IOException {
+        Path inner = innerZip("inner.zip", "hut");
+        pack(PackOptions.STANDARD.withLevel(Level.STORE), inner);
+        assertIsDig(contents(Nested.LOOK_INSIDE));
+    }
+
+    @Test
+    void anInnerArchiveWithAnotherPasswordIsAFile() throws IOException {
+        Path inner = innerZip("inner.zip", "another");
+        pack(PackOptions.STANDARD.withLevel(Level.STORE), inner);
+        assertThat(contents(Nested.LOOK_INSIDE)).containsOnlyKeys("inner.zip");
+    }
+
+    /** Somebody who can write to the file changes it after it has been checked. */
+    @Test
+    void whatIsReadAfterTheCheckIsWhatWasChecked() throws IOException {
+        pack(HIDDEN.withLevel(Level.STORE), dig);
+        byte[] bytes = Files.readAllBytes(archive);
+        try (OpenedArchive reader = open("hut")) {
+            reader.check(ProgressListener.none(), CancelToken.never());
+            ArchiveEntry film = entry(reader, "film.raw");
+            assertThat(TestTrees.read(reader, film)).hasSize((int) film.size());
+            // CRC-32 is linear: these five bytes changed together leave it as it was.
+            int at = bytes.length / 2;
+            byte[] pattern = {1, (byte) 0x41, (byte) 0x11, (byte) 0xdb, (byte) 0x76};
+            for (int i = 0; i < pattern.length; i++) {
+                bytes[at + i] ^= pattern[i];
+            }
+            Files.write(archive, bytes);
+            assertThatThrownBy(() -> TestTrees.read(reader, film))
+                    .isInstanceOf(DamagedArchive.class);
+        }
+    }
+
+    /** What was listed before the check has to be what the check has seen. */
+    @Test
+    void aListingThatWasReadFromOtherBytesIsNoticedByTheCheck() throws IOException {
+        pack(HIDDEN.withLevel(Level.STORE), dig);
+        byte[] genuine = Files.readAllBytes(archive);
+        byte[] other = genuine.clone();
+        int end = genuine.length - 22;
+        int directory = LocalBytes.int32(genuine, end + 16);
+        other[directory - 300] ^= 1; // a name in the list of the archive inside
+        Files.write(archive, other);
+        try (OpenedArchive reader = open("hut")) {
+            Files.write(archive, genuine);
+            assertThatThrownBy(() -> reader.check(ProgressListener.none(), CancelToken.never()))
+                    .isInstanceOf(DamagedArchive.class);
+            assertThat(reader.isChecked()).isFalse();
+        }
+    }
+
+    private static ArchiveEntry entry(OpenedArchive reader, String name) {
+        return reader.listing().entries().stream()
+                .filter(each -> each.name().equals(name))
+                .findFirst()
+                .orElseThrow();
     }
 }

@@ -177,7 +177,7 @@ class OtherToolsTest {
         assertThat(read.get("finds/ü.txt")).hasSize(20_000);
         assertThat(read).containsKey("to-be-scanned");
         try (ZipReader reader = ZipReader.open(archive)) {
-            assertThat(reader.listing().comment()).isEqualTo("a comment");
+            assertThat(reader.outside().comment()).isEqualTo("a comment");
         }
     }
 

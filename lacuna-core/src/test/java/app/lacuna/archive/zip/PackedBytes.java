@@ -2,6 +2,7 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.Secret;
+import app.lacuna.bytes.Fields;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
@@ -13,35 +14,44 @@ public final class PackedBytes {
 
     /** From the local header to the end of the data. */
     public static Map<String, byte[]> byPath(Path archive) throws IOException {
-        try (ZipReader reader = ZipReader.open(archive)) {
-            return of(reader, true);
-        }
+        return of(archive, true);
     }
 
     public static Map<String, byte[]> withoutHeaders(Path archive) throws IOException {
+        return of(archive, false);
+    }
+
+    private static Map<String, byte[]> of(Path archive, boolean headers) throws IOException {
+        Map<String, byte[]> bytes = new LinkedHashMap<>();
         try (ZipReader reader = ZipReader.open(archive)) {
-            return of(reader, false);
+            EntryStreams streams = new EntryStreams(reader.source(), reader.records());
+            for (ArchiveEntry entry : reader.outside().entries()) {
+                EntryRecord record = reader.record(entry);
+                long data = streams.dataStart(entry);
+                long start = headers ? record.headerOffset() : data;
+                bytes.put(entry.path(), of(reader, start, data + record.packedSize()));
+            }
+            return bytes;
         }
     }
 
     /** Those of the archive that a layered one hides. */
     public static Map<String, byte[]> inside(Path archive, String password) throws IOException {
-        try (var reader = ZipArchives.open(archive);
-                Secret secret = TestTrees.secret(password)) {
-            reader.unlock(secret);
-            return of(LayeredZipReader.insideOf(reader), true);
+        try (ZipArchiveReader reader = ZipArchives.open(archive);
+                Secret secret = TestTrees.secret(password);
+                OpenedZip opened = reader.open(secret)) {
+            Map<String, byte[]> bytes = new LinkedHashMap<>();
+            ZipContents inside = opened.contents();
+            for (ArchiveEntry entry : inside.listing().entries()) {
+                EntryRecord record = inside.reader().record(entry);
+                long end = inside.dataStart(entry) + record.packedSize();
+                bytes.put(entry.path(), of(inside.reader(), record.headerOffset(), end));
+            }
+            return bytes;
         }
     }
 
-    private static Map<String, byte[]> of(ZipReader reader, boolean headers) throws IOException {
-        Map<String, byte[]> bytes = new LinkedHashMap<>();
-        for (ArchiveEntry entry : reader.listing().entries()) {
-            EntryRecord record = reader.record(entry);
-            long data = reader.dataStart(entry);
-            long start = headers ? record.headerOffset() : data;
-            int length = (int) (data + record.packedSize() - start);
-            bytes.put(entry.path(), Fields.at(reader.source(), start, length).array());
-        }
-        return bytes;
+    private static byte[] of(ZipReader reader, long start, long end) throws IOException {
+        return Fields.at(reader.source(), start, (int) (end - start)).array();
     }
 }

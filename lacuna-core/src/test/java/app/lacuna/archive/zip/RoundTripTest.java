@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
@@ -55,9 +57,7 @@ class RoundTripTest {
                 PackOptions.STANDARD.withProtection(protection).withLevel(level),
                 "wörd",
                 dig);
-        try (Secret secret = TestTrees.secret("wörd");
-                ArchiveReader reader = ZipReader.open(archive)) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), "wörd")) {
             List<ArchiveEntry> entries = reader.listing().entries();
             assertThat(entries).hasSize(8);
             for (ArchiveEntry entry : entries) {
@@ -67,7 +67,7 @@ class RoundTripTest {
         }
     }
 
-    private void check(ArchiveReader reader, ArchiveEntry entry, Protection protection)
+    private void check(OpenedArchive reader, ArchiveEntry entry, Protection protection)
             throws IOException {
         Path original = folder.resolve(entry.path());
         if (entry.kind() == ItemKind.FOLDER) {
@@ -116,12 +116,14 @@ class RoundTripTest {
         try (ArchiveReader reader = ZipReader.open(archive);
                 Secret wrong = TestTrees.secret("Right");
                 Secret right = TestTrees.secret("right")) {
-            assertThatThrownBy(() -> reader.unlock(wrong)).isInstanceOf(WrongPassword.class);
-            assertThat(reader.isUnlocked()).isFalse();
-            ArchiveEntry file = reader.listing().entries().get(1);
-            assertThatThrownBy(() -> reader.open(file)).isInstanceOf(PasswordRequired.class);
-            reader.unlock(right);
-            assertThat(TestTrees.read(reader, file)).hasSize((int) file.size());
+            assertThatThrownBy(() -> reader.open(wrong)).isInstanceOf(WrongPassword.class);
+            assertThatThrownBy(reader::open).isInstanceOf(PasswordRequired.class);
+            ArchiveEntry file = reader.outside().entries().get(1);
+            try (OpenedArchive opened = reader.open(right)) {
+                assertThat(TestTrees.read(opened, file)).hasSize((int) file.size());
+                assertThatThrownBy(() -> reader.open(wrong)).isInstanceOf(WrongPassword.class);
+                assertThat(TestTrees.read(opened, file)).as("still").hasSize((int) file.size());
+            }
         }
     }
 
@@ -140,13 +142,12 @@ class RoundTripTest {
         Files.write(archive, bytes);
         try (ArchiveReader reader = ZipReader.open(archive);
                 Secret wrong = TestTrees.secret("wrong")) {
-            assertThatThrownBy(() -> reader.unlock(wrong))
+            assertThatThrownBy(() -> reader.open(wrong))
                     .isInstanceOfSatisfying(
                             DamagedArchive.class,
                             e ->
                                     assertThat(e.damage())
                                             .isEqualTo(Damage.AUTHENTICATION_OR_PASSWORD));
-            assertThat(reader.isUnlocked()).isFalse();
         }
     }
 
@@ -164,9 +165,8 @@ class RoundTripTest {
         try (ArchiveReader reader = ZipReader.open(archive);
                 Secret wrong = TestTrees.secret("wrong");
                 Secret right = TestTrees.secret("right")) {
-            assertThatThrownBy(() -> reader.unlock(wrong)).isInstanceOf(WrongPassword.class);
-            reader.unlock(right);
-            assertThat(reader.isUnlocked()).isTrue();
+            assertThatThrownBy(() -> reader.open(wrong)).isInstanceOf(WrongPassword.class);
+            reader.open(right).close();
         }
     }
 

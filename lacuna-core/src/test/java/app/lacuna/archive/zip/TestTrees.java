@@ -1,7 +1,8 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Secret;
@@ -82,9 +83,7 @@ public final class TestTrees {
     /** All contents by path; folders have none. */
     public static Map<String, byte[]> contents(Path archive, String password) throws IOException {
         Map<String, byte[]> contents = new LinkedHashMap<>();
-        try (Secret secret = secret(password);
-                ArchiveReader reader = ZipReader.open(archive)) {
-            reader.unlock(secret);
+        try (OpenedArchive reader = OpenedFile.of(ZipReader.open(archive), password)) {
             for (ArchiveEntry entry : reader.listing().entries()) {
                 contents.put(entry.path(), read(reader, entry));
             }
@@ -92,7 +91,7 @@ public final class TestTrees {
         return contents;
     }
 
-    public static byte[] read(ArchiveReader reader, ArchiveEntry entry) throws IOException {
+    public static byte[] read(OpenedArchive reader, ArchiveEntry entry) throws IOException {
         try (InputStream in = reader.open(entry)) {
             return in.readAllBytes();
         }

@@ -14,6 +14,7 @@ import app.lacuna.job.ChangeJob;
 import app.lacuna.job.RelockJob;
 import app.lacuna.job.RelockRequest;
 import app.lacuna.job.RewriteResult;
+import app.lacuna.job.RewriteTarget;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
@@ -171,18 +172,21 @@ public final class ChangesModel {
      * @param onDone told on the interface thread when the new archive is in its place
      */
     public void write(
-            Path archive, Path target, Optional<Secret> password, Consumer<RewriteResult> onDone) {
+            RewriteTarget where,
+            Optional<Secret> password,
+            Consumer<RewriteResult> onDone,
+            Runnable onFailed) {
         if (count.get() == 0 || writing.running().get()) {
             password.ifPresent(Secret::close);
             return;
         }
         ChangePlan now = plan.get().orElseThrow();
         start(
-                (listener, cancel) ->
-                        new ChangeJob(archive, target, password, listener, cancel).run(now),
+                (listener, cancel) -> new ChangeJob(where, password, listener, cancel).run(now),
                 password,
                 Optional.empty(),
-                onDone);
+                onDone,
+                onFailed);
     }
 
     /** Locks the archive anew. Both passwords are closed at the end. */
@@ -190,19 +194,22 @@ public final class ChangesModel {
             RelockRequest request,
             Optional<Secret> before,
             Optional<Secret> after,
-            Consumer<RewriteResult> onDone) {
+            Consumer<RewriteResult> onDone,
+            Runnable onFailed) {
         start(
                 (listener, cancel) -> new RelockJob(request, listener, cancel).run(before, after),
                 before,
                 after,
-                onDone);
+                onDone,
+                onFailed);
     }
 
     private void start(
             Work<RewriteResult> work,
             Optional<Secret> before,
             Optional<Secret> after,
-            Consumer<RewriteResult> onDone) {
+            Consumer<RewriteResult> onDone,
+            Runnable onFailed) {
         failure.set(Optional.empty());
         written.set(Optional.empty());
         writing.start(
@@ -218,6 +225,7 @@ public final class ChangesModel {
                                 outcome instanceof Outcome.Failed<RewriteResult> failed
                                         ? failed.cause()
                                         : new java.util.concurrent.CancellationException();
+                        onFailed.run();
                         failure.set(Optional.of(FailureText.of(cause)));
                     }
                     after.ifPresent(Secret::close);

@@ -1,9 +1,10 @@
 package app.lacuna.desktop.changing;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
+import app.lacuna.base.SaturatedSum;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.work.Programs;
 import app.lacuna.desktop.work.Threads;
@@ -39,6 +40,7 @@ public final class OutsideModel {
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private boolean looking;
+    private boolean onDisk;
 
     public OutsideModel(Threads threads, Programs programs) {
         this.threads = threads;
@@ -46,7 +48,7 @@ public final class OutsideModel {
     }
 
     /** Makes the copy, and opens it in the program that is set up for its kind. */
-    public void open(ArchiveReader reader, ArchiveEntry entry) {
+    public void open(OpenedArchive reader, ArchiveEntry entry) {
         inBackground(
                 () -> {
                     Path file = copies.open(reader, entry, CancelToken.never());
@@ -95,6 +97,11 @@ public final class OutsideModel {
         }
     }
 
+    /** Whether some of them had to be put on a disk, where the system has no place in memory. */
+    public boolean areOnDisk() {
+        return onDisk;
+    }
+
     public Optional<Path> copyOf(String path) {
         return copies.copyOf(path);
     }
@@ -134,7 +141,13 @@ public final class OutsideModel {
                         () -> {
                             Outcome<?> outcome = Outcome.of(work::call);
                             int now = copies.count();
-                            threads.ui().execute(() -> ended(outcome, now));
+                            boolean disk = copies.areOnDisk();
+                            threads.ui()
+                                    .execute(
+                                            () -> {
+                                                onDisk = disk;
+                                                ended(outcome, now);
+                                            });
                         });
     }
 
@@ -158,9 +171,10 @@ public final class OutsideModel {
      * Readable copies for the file manager that they are dragged to, at once. They are wiped with
      * all others.
      */
-    public List<Path> draggedOut(ArchiveReader reader, List<ArchiveEntry> entries)
+    public List<Path> draggedOut(OpenedArchive reader, List<ArchiveEntry> entries)
             throws IOException {
-        Path place = copies.place();
+        long bytes = SaturatedSum.of(entries, ArchiveEntry::size);
+        Path place = copies.place(bytes);
         ExtractReport report =
                 new Extractor(
                                 reader,

@@ -38,7 +38,14 @@ public final class OutsideStrip extends VBox {
         }
         Label open = Page.label(Words.text("outside.count", count), Styles.SECONDARY);
         open.setId("outside-count");
+        open.setWrapText(true);
         getChildren().add(open);
+        if (model.areOnDisk()) {
+            Label disk = Page.label(Words.text("outside.on-disk"), Styles.SECONDARY);
+            disk.setId("outside-on-disk");
+            disk.setWrapText(true);
+            getChildren().add(disk);
+        }
         model.changed().get().forEach(path -> getChildren().add(changed(path)));
     }
 

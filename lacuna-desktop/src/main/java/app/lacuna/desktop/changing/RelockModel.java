@@ -7,8 +7,8 @@ import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.password.PasswordModel;
 import app.lacuna.job.RelockRequest;
+import app.lacuna.job.RewriteTarget;
 import app.lacuna.password.HintCheck;
-import java.nio.file.Path;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
@@ -80,9 +80,9 @@ public final class RelockModel {
         }
     }
 
-    public RelockRequest request(Path archive, Path target) {
+    public RelockRequest request(RewriteTarget where) {
         Optional<String> other = Optional.of(hint.get()).filter(now -> !now.equals(hintBefore));
-        return new RelockRequest(archive, target, protection.get(), names.get(), other);
+        return new RelockRequest(where, protection.get(), names.get(), other);
     }
 
     /**

@@ -1,7 +1,7 @@
 package app.lacuna.desktop.open;
 
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
@@ -43,7 +43,7 @@ public final class CheckModel {
     }
 
     /** {@code onEnd} is told unless the check was given up. */
-    void start(ArchiveReader reader, Runnable onEnd) {
+    void start(OpenedArchive reader, Runnable onEnd) {
         forget();
         int own = run;
         state.set(CheckState.running(0));
@@ -59,7 +59,7 @@ public final class CheckModel {
 
     /** With hidden names one authentication code vouches for everything. */
     private static Optional<ProofReport> check(
-            ArchiveReader reader, ProgressListener listener, CancelToken cancel)
+            OpenedArchive reader, ProgressListener listener, CancelToken cancel)
             throws IOException {
         if (reader.listing().names() == Names.HIDDEN) {
             reader.check(listener, cancel);
@@ -87,6 +87,11 @@ public final class CheckModel {
                         .map(entry -> entry.path())
                         .collect(Collectors.toUnmodifiableSet());
         int entries = report.map(proof -> proof.entries().size()).orElse(0);
+        int open = report.map(proof -> proof.count(Verdict.UNPROTECTED)).orElse(0);
+        if (damaged.isEmpty() && open > 0) {
+            state.set(CheckState.ended(Kind.UNPROTECTED, open, entries, clock.instant()));
+            return;
+        }
         Kind kind = damaged.isEmpty() ? Kind.WHOLE : Kind.DAMAGED;
         state.set(CheckState.ended(kind, damaged.size(), entries, clock.instant()));
     }

@@ -19,6 +19,8 @@ public record CheckState(
         WHOLE,
         /** Some files are damaged; the others were checked. */
         DAMAGED,
+        /** All of it can be read; some of it anybody could have put there. */
+        UNPROTECTED,
         /** One code stands for everything, and it does not match. */
         CHANGED,
         /** Of what is left of a damaged archive each file shows by itself whether it is whole. */

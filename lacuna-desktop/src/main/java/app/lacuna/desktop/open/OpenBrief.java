@@ -74,15 +74,17 @@ final class OpenBrief {
     private void writeLocked(Listing listing) {
         line.say(Words.text("open.brief.is"));
         line.fact(Words.text("open.brief.locked"), Styles.PROTECTED);
-        line.say(
-                Words.text(
-                        "open.brief.locked-rest",
-                        Words.text("protection." + listing.weakestProtection())));
+        line.say(Words.text("open.brief.locked-rest", protection(listing)));
         boolean hidden = listing.names() == Names.HIDDEN;
         line.fact(
                 Words.text("names." + listing.names()),
                 hidden ? Styles.PROTECTED : Styles.READABLE);
         line.say(Words.text("open.brief.locked-size", ByteCount.inWords(listing.archiveBytes())));
+    }
+
+    private static String protection(Listing listing) {
+        String words = Words.text("protection." + listing.weakestOfProtected());
+        return listing.unprotected().isEmpty() ? words : Words.text("protection.partly", words);
     }
 
     private void writeUnlocked(Listing listing) {
@@ -103,7 +105,7 @@ final class OpenBrief {
             line.say(", ");
             changeable(
                     "brief-relock-cipher",
-                    Words.text("protection." + listing.weakestProtection()),
+                    protection(listing),
                     listing.weakestProtection().canHideNames());
             line.say(Words.text("open.brief.names"));
             changeable(

@@ -258,10 +258,10 @@ public final class OpenView {
         }
         CheckState now = model.check().state().get();
         String key = "open.check." + now.kind();
-        boolean sealed = model.listing().weakestProtection().canHideNames();
+        boolean encrypted = model.listing().weakestProtection().canHideNames();
         status(
                 Words.text(
-                        !sealed && now.kind() == CheckState.Kind.WHOLE ? key + ".open" : key,
+                        !encrypted && now.kind() == CheckState.Kind.WHOLE ? key + ".open" : key,
                         now.percent(),
                         now.damaged(),
                         now.entries()),

@@ -1,7 +1,9 @@
 package app.lacuna.desktop.open;
 
+import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
@@ -110,7 +112,12 @@ public final class OpenViewModel {
             leaving.set(Leaving.LOCK);
             return;
         }
-        Way way = offer.get() == Offer.SALVAGE ? Way.SALVAGE : Way.WITHOUT_LIMITS;
+        Way way =
+                switch (offer.get()) {
+                    case SALVAGE -> Way.SALVAGE;
+                    case LOOK_INSIDE -> Way.INSIDE;
+                    default -> Way.WITHOUT_LIMITS;
+                };
         asked.ifPresent(file -> start(file, way));
     }
 
@@ -166,18 +173,17 @@ public final class OpenViewModel {
         }
         failure.set(Optional.empty());
         variants.clear();
-        ArchiveReader reader = reader();
+        ArchiveReader reader = archive.orElseThrow().reader();
         Secret typed = Secret.takeOver(password.get().toCharArray());
         opening.start(
-                (listener, cancel) -> {
-                    reader.unlock(typed);
-                    return reader;
-                },
+                (listener, cancel) -> reader.open(typed),
                 outcome -> {
-                    if (outcome instanceof Outcome.Failed<ArchiveReader> failed) {
+                    if (outcome instanceof Outcome.Done<OpenedArchive> done) {
+                        unlockedWith(done.value(), typed);
+                    } else if (outcome instanceof Outcome.Failed<OpenedArchive> failed) {
                         notUnlocked(failed.cause(), typed);
                     } else {
-                        unlockedWith(typed);
+                        typed.close();
                     }
                 });
     }
@@ -191,8 +197,8 @@ public final class OpenViewModel {
         typed.close();
     }
 
-    private ArchiveReader reader() {
-        return archive.orElseThrow().reader();
+    private OpenedArchive opened() {
+        return archive.orElseThrow().opened();
     }
 
     /** Tries what is near the password that was typed. */
@@ -202,11 +208,13 @@ public final class OpenViewModel {
         }
         failure.set(Optional.empty());
         variants.search(
-                reader(), Secret.takeOver(password.get().toCharArray()), this::unlockedWith);
+                archive.orElseThrow().reader(),
+                Secret.takeOver(password.get().toCharArray()),
+                this::unlockedWith);
     }
 
-    private void unlockedWith(Secret right) {
-        archive.orElseThrow().keep(right);
+    private void unlockedWith(OpenedArchive opened, Secret right) {
+        archive.orElseThrow().keep(opened, right);
         password.set("");
         showing.set(false);
         failure.set(Optional.empty());
@@ -214,7 +222,7 @@ public final class OpenViewModel {
     }
 
     private void unlocked() {
-        ArchiveReader reader = reader();
+        OpenedArchive reader = opened();
         state.set(OpenState.UNLOCKED);
         changes.begin(reader.listing().entries());
         if (reader.listing().needsPassword()) {
@@ -224,12 +232,15 @@ public final class OpenViewModel {
             check.salvaged();
         } else {
             check.start(reader, () -> checked(reader));
+            if (archive.orElseThrow().mayHoldAnArchive()) {
+                offer.set(Offer.LOOK_INSIDE);
+            }
         }
     }
 
-    private void checked(ArchiveReader reader) {
+    private void checked(OpenedArchive reader) {
         switch (check.state().get().kind()) {
-            case WHOLE -> {
+            case WHOLE, UNPROTECTED -> {
                 if (reader.isChecked()) {
                     viewer.archiveIsChecked();
                 }
@@ -333,36 +344,49 @@ public final class OpenViewModel {
         outside.forget();
     }
 
+    /** A click that comes after locking shows nothing. */
     public void view(PlannedEntry entry) {
-        viewer.show(reader(), entry);
+        if (state.get() == OpenState.UNLOCKED) {
+            viewer.show(opened(), entry);
+        }
     }
 
     /** In the program that is set up for its kind. */
     public void openOutside(PlannedEntry entry) {
-        entry.before().ifPresent(now -> outside.open(reader(), now));
+        entry.before().ifPresent(now -> outside.open(opened(), now));
     }
 
     public java.util.List<Path> draggedOut() throws IOException {
-        return outside.draggedOut(reader(), inside.chosenEntries());
+        return outside.draggedOut(opened(), inside.chosenEntries());
     }
 
     public void extractAll() {
-        extract.start(reader(), listing().entries());
+        extract.start(opened(), listing().entries());
+    }
+
+    public void takeUnprotected() {
+        extract.takeUnprotected(opened());
+    }
+
+    /** Whether it stands open among what the password protects. */
+    public boolean isUnprotected(PlannedEntry entry) {
+        return archive.filter(OpenArchive::isProtected).isPresent()
+                && entry.before().filter(ArchiveEntry::standsOpen).isPresent();
     }
 
     public void extractChosen() {
-        extract.start(reader(), inside.chosenEntries());
+        extract.start(opened(), inside.chosenEntries());
     }
 
     /** What is chosen, or everything: held against what is in the folder already. */
     public void compare() {
         extract.compare(
-                reader(),
+                opened(),
                 inside.chosen().count() > 0 ? inside.chosenEntries() : listing().entries());
     }
 
     public void restore() {
-        extract.restore(reader());
+        extract.restore(opened());
     }
 
     /** Writes everything that is pending, and then goes on with what the user wanted to do. */
@@ -397,7 +421,7 @@ public final class OpenViewModel {
 
     /** What everybody can read, without the password. */
     public Listing seenByAll() {
-        return reader().outside();
+        return archive.orElseThrow().reader().outside();
     }
 
     /** Whether it is what is left of a damaged archive. */

@@ -91,7 +91,7 @@ final class UnlockedView {
                         new MessageStrip(model.outside().failure()),
                         new ConflictPanel(model.extract()),
                         new ComparePanel(model.extract(), model::restore),
-                        new ExtractReportStrip(model.extract()),
+                        new ExtractReportStrip(model.extract(), model::takeUnprotected),
                         new LeftOutLine(model.changes()),
                         new PendingStrip(model.changes(), saveAs),
                         new OutsideStrip(model.outside(), model.writing()::packOutside),
@@ -195,7 +195,9 @@ final class UnlockedView {
             return Optional.of(StateNote.bad(Words.text("inside.damaged")));
         }
         if (entry.state() == State.UNTOUCHED) {
-            return Optional.empty();
+            return model.isUnprotected(entry)
+                    ? Optional.of(StateNote.bad(Words.text("inside.unprotected")))
+                    : Optional.empty();
         }
         if (entry.state() == State.MOVED) {
             String before = entry.before().orElseThrow().path();

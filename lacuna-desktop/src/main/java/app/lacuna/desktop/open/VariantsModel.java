@@ -1,16 +1,17 @@
 package app.lacuna.desktop.open;
 
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
 import app.lacuna.job.VariantSearch;
+import app.lacuna.job.VariantSearch.Found;
 import app.lacuna.password.Slip;
-import app.lacuna.password.Variant;
 import java.util.Optional;
-import java.util.function.Consumer;
+import java.util.function.BiConsumer;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -49,7 +50,7 @@ public final class VariantsModel {
      * @param typed taken over and closed
      * @param onFound gets the one that has opened the archive, and closes it
      */
-    void search(ArchiveReader reader, Secret typed, Consumer<Secret> onFound) {
+    void search(ArchiveReader reader, Secret typed, BiConsumer<OpenedArchive, Secret> onFound) {
         offered.set(false);
         failure.set(Optional.empty());
         action.start(
@@ -60,16 +61,17 @@ public final class VariantsModel {
                 });
     }
 
-    private void ended(Outcome<Optional<Variant>> outcome, Consumer<Secret> onFound) {
-        if (outcome instanceof Outcome.Done<Optional<Variant>> done) {
+    private void ended(
+            Outcome<Optional<Found>> outcome, BiConsumer<OpenedArchive, Secret> onFound) {
+        if (outcome instanceof Outcome.Done<Optional<Found>> done) {
             nothingFound.set(done.value().isEmpty());
             done.value()
                     .ifPresent(
                             found -> {
-                                onFound.accept(found.secret());
-                                slip.set(Optional.of(found.slip()));
+                                onFound.accept(found.opened(), found.variant().secret());
+                                slip.set(Optional.of(found.variant().slip()));
                             });
-        } else if (outcome instanceof Outcome.Failed<Optional<Variant>> failed) {
+        } else if (outcome instanceof Outcome.Failed<Optional<Found>> failed) {
             failure.set(Optional.of(FailureText.of(failed.cause())));
         } else {
             offered.set(true); // cancelled: it can be tried again

@@ -7,7 +7,7 @@ import app.lacuna.desktop.changing.ChangesModel;
 import app.lacuna.desktop.changing.OutsideModel;
 import app.lacuna.desktop.changing.RelockModel;
 import app.lacuna.desktop.work.UserAction;
-import app.lacuna.job.RewriteResult;
+import app.lacuna.job.RewriteTarget;
 import app.lacuna.selection.FileItem;
 import java.nio.file.Path;
 import java.util.List;
@@ -82,13 +82,13 @@ public final class WritingModel {
         List<FileItem> added = changes.plan().get().map(ChangePlan::added).orElse(List.of());
         OpenArchive archive = current.get();
         changes.write(
-                archive.path(),
-                target,
+                where(archive, target),
                 archive.copyOfSecret(),
                 result -> {
                     outside.packed(added);
-                    reopen(result, archive.copyOfSecret(), then);
-                });
+                    reopen(result.archive(), archive.copyOfSecret(), then);
+                },
+                () -> stay(archive));
     }
 
     /** Locks the archive anew, as it was chosen. */
@@ -99,18 +99,31 @@ public final class WritingModel {
         OpenArchive archive = current.get();
         Optional<Secret> after = relock.passwordAfter(archive.secret());
         changes.relock(
-                relock.request(archive.path(), target),
+                relock.request(where(archive, target)),
                 archive.copyOfSecret(),
                 after,
                 result -> {
                     relock.clear();
-                    reopen(result, after.map(Secret::copy), () -> {});
-                });
+                    reopen(result.archive(), after.map(Secret::copy), () -> {});
+                },
+                () -> stay(archive));
     }
 
-    private void reopen(RewriteResult result, Optional<Secret> password, Runnable then) {
+    /** The window holds the file open; it lets go of it when the new one is there. */
+    private static RewriteTarget where(OpenArchive archive, Path target) {
+        return new RewriteTarget(archive.path(), target).before(archive::letGo);
+    }
+
+    /** The new one did not come to be in its place: what has been let go of is opened again. */
+    private void stay(OpenArchive archive) {
+        if (archive.hasLetGo()) {
+            reopen(archive.path(), archive.copyOfSecret(), () -> {});
+        }
+    }
+
+    private void reopen(Path written, Optional<Secret> password, Runnable then) {
         opening.start(
-                (listener, cancel) -> OpenArchive.unlocked(result.archive(), password),
+                (listener, cancel) -> OpenArchive.unlocked(written, password),
                 outcome -> {
                     if (outcome instanceof Outcome.Done<OpenArchive> done) {
                         page.show(done.value());

@@ -5,12 +5,15 @@ import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
+import app.lacuna.extract.Outlook;
 import app.lacuna.selection.ExcludeRules;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.PathTree;
+import app.lacuna.selection.Root;
 import app.lacuna.selection.SelectionScanner;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -43,6 +46,8 @@ public final class ContentsModel {
             new ReadOnlyObjectWrapper<>(FileSelection.EMPTY);
     private final ReadOnlyObjectWrapper<PathTree.Node<FileItem>> tree =
             new ReadOnlyObjectWrapper<>(treeOf(FileSelection.EMPTY, ""));
+    private final ReadOnlyObjectWrapper<List<Outlook.Concern>> outlook =
+            new ReadOnlyObjectWrapper<>(List.of());
     private FileSelection scanned = FileSelection.EMPTY;
     private ExcludeRules rules = ExcludeRules.NONE;
     private boolean scanAgain;
@@ -58,7 +63,7 @@ public final class ContentsModel {
     /** What was removed before and is added again comes back. */
     public void add(List<Path> paths) {
         for (Path path : paths) {
-            Path root = path.toAbsolutePath().normalize();
+            Path root = path.toAbsolutePath();
             removed.removeIf(gone -> gone.startsWith(root) || root.startsWith(gone));
             if (!roots.contains(root)) {
                 roots.add(root);
@@ -71,13 +76,22 @@ public final class ContentsModel {
         node.value()
                 .ifPresent(
                         item -> {
-                            if (roots.remove(item.source())) {
+                            if (roots.removeIf(root -> isOf(root, item.source()))) {
                                 scan();
                             } else {
                                 removed.add(item.source());
                                 selection.set(scanned.without(removed));
                             }
                         });
+    }
+
+    /** The selection has it without links on the way to it. */
+    private static boolean isOf(Path root, Path source) {
+        try {
+            return root.equals(source) || Root.of(root).resolved().equals(source);
+        } catch (IOException e) {
+            return false; // it is not there any more
+        }
     }
 
     /** Only what {@link LeftOut.Reason#canBeBroughtBack} says so of. */
@@ -164,12 +178,17 @@ public final class ContentsModel {
         arrangeAgain = false;
         FileSelection now = selection.get();
         String wanted = find.get().strip().toLowerCase(Locale.ROOT);
-        arranging.start((listener, cancel) -> treeOf(now, wanted), this::arranged);
+        arranging.start(
+                (listener, cancel) -> new Arranged(treeOf(now, wanted), Outlook.of(now)),
+                this::arranged);
     }
 
-    private void arranged(Outcome<PathTree.Node<FileItem>> outcome) {
-        if (outcome instanceof Outcome.Done<PathTree.Node<FileItem>> done) {
-            tree.set(done.value());
+    private record Arranged(PathTree.Node<FileItem> tree, List<Outlook.Concern> outlook) {}
+
+    private void arranged(Outcome<Arranged> outcome) {
+        if (outcome instanceof Outcome.Done<Arranged> done) {
+            tree.set(done.value().tree());
+            outlook.set(done.value().outlook());
         }
         if (arrangeAgain) {
             arrange();
@@ -188,6 +207,11 @@ public final class ContentsModel {
 
     private static String lastName(FileItem item) {
         return item.path().substring(item.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+    }
+
+    /** What will come out otherwise than it goes in. */
+    public ReadOnlyObjectProperty<List<Outlook.Concern>> outlook() {
+        return outlook.getReadOnlyProperty();
     }
 
     /** The chosen files and folders themselves. */

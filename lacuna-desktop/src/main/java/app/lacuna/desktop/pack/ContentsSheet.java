@@ -102,7 +102,8 @@ final class ContentsSheet extends VBox {
         Button rules = Page.link("rules", Words.text("rules.link"), () -> {});
         RulesPopover popover = new RulesPopover(model, layer);
         rules.setOnAction(event -> layer.show(rules, popover.content()));
-        HBox foot = new HBox(12, drop, Page.spacer(), leftOut, rules, mapSwitch());
+        OutlookLink outlook = new OutlookLink(model, layer);
+        HBox foot = new HBox(12, drop, Page.spacer(), outlook, leftOut, rules, mapSwitch());
         foot.getStyleClass().add(Styles.SHEET_FOOT);
         foot.setAlignment(Pos.CENTER_LEFT);
         return foot;

@@ -47,7 +47,10 @@ public final class ExposureModel {
                 all.items().size() <= LINES
                         ? all
                         : new FileSelection(
-                                all.items().subList(0, LINES), all.leftOut(), all.renamed());
+                                all.items().subList(0, LINES),
+                                all.leftOut(),
+                                all.renamed(),
+                                all.linkRoots());
         return Exposure.of(some, other, name.getValue(), false, clock);
     }
 

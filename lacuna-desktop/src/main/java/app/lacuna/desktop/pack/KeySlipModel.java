@@ -8,11 +8,9 @@ import app.lacuna.desktop.work.PdfPrinting;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
 import app.lacuna.slip.KeySlip;
+import app.lacuna.slip.SlipFile;
 import app.lacuna.slip.SlipWords;
-import app.lacuna.staging.StagedFile;
-import app.lacuna.staging.StagedFile.Existing;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.Arrays;
@@ -45,7 +43,7 @@ public final class KeySlipModel {
         making.start(
                 (listener, cancel) -> {
                     try (secret) {
-                        write(target, pdf(secret, words));
+                        SlipFile.write(target, pdf(secret, words));
                         return true;
                     }
                 },
@@ -93,16 +91,5 @@ public final class KeySlipModel {
                         Words.text("slip.for", archive.get()),
                         Words.text("slip.made", today.toString())),
                 Words.text("slip.warning"));
-    }
-
-    private static void write(Path target, byte[] pdf) throws IOException {
-        try (StagedFile file = StagedFile.privateBeside(target)) {
-            ByteBuffer bytes = ByteBuffer.wrap(pdf);
-            while (bytes.hasRemaining()) {
-                file.channel().write(bytes);
-            }
-            file.force();
-            file.publish(Existing.REPLACE);
-        }
     }
 }

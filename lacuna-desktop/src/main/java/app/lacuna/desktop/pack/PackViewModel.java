@@ -9,6 +9,7 @@ import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.work.Threads;
 import app.lacuna.desktop.work.UserAction;
 import app.lacuna.exposure.RevealingName;
+import app.lacuna.failure.ReadOnlyTarget;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.SizeRange;
@@ -22,7 +23,7 @@ import app.lacuna.rounds.RecentForm;
 import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.FileItem;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -63,6 +64,10 @@ public final class PackViewModel {
     private final KeySlipModel keySlip;
     private final RoundsModel rounds;
     private String roundName = "";
+
+    /** What the user agrees to by replacing what was in the way. */
+    private Existing replacing = Existing.REPLACE;
+
     private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
@@ -126,7 +131,7 @@ public final class PackViewModel {
 
     /** The user has seen that the name is taken. */
     public void packReplacing() {
-        pack(Existing.REPLACE);
+        pack(replacing);
     }
 
     private void pack(Existing existing) {
@@ -199,7 +204,9 @@ public final class PackViewModel {
                             form.protection().get(), form.names().get(), form.method().get()));
             result.set(Optional.of(done.value()));
         } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
-            replaceOffered.set(failed.cause() instanceof TargetExists);
+            boolean readOnly = failed.cause() instanceof ReadOnlyTarget;
+            replacing = readOnly ? Existing.REPLACE_EVEN_READ_ONLY : Existing.REPLACE;
+            replaceOffered.set(readOnly || failed.cause() instanceof TargetExists);
             failure.set(Optional.of(FailureText.of(failed.cause())));
         } else {
             cancelled.set(true);

@@ -54,6 +54,7 @@ public final class ReceiptView {
         if (!result.leftOut().isEmpty()) {
             leftOut();
         }
+        result.keptInstead().ifPresent(this::keptInstead);
         originals();
         proofList.setVisible(false);
         page.setWork(new Columns(lines, proofList, RIGHT_WIDTH));
@@ -121,7 +122,10 @@ public final class ReceiptView {
                 Words.text(all ? "receipt.proved.title" : "receipt.proved.partly"),
                 List.of(
                         Page.label(
-                                Words.text(all ? "receipt.proved.line" : "receipt.proved.changed"),
+                                Words.text(
+                                        all
+                                                ? "receipt.proved." + proof().readBack()
+                                                : "receipt.proved.changed"),
                                 Styles.SECONDARY)),
                 show);
     }
@@ -143,6 +147,17 @@ public final class ReceiptView {
                 List.of(
                         Page.label(
                                 more > 0 ? names + Words.text("receipt.more", more) : names,
+                                Styles.SECONDARY)));
+    }
+
+    /** What is not complete has not taken the place of an older archive. */
+    private void keptInstead(Path older) {
+        line(
+                Meaning.STILL_READABLE,
+                Words.text("receipt.kept-instead.title"),
+                List.of(
+                        Page.label(
+                                Words.text("receipt.kept-instead.line", older.getFileName()),
                                 Styles.SECONDARY)));
     }
 

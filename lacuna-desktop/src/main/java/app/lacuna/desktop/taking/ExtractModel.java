@@ -1,7 +1,7 @@
 package app.lacuna.desktop.taking;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.desktop.words.FailureText;
@@ -13,10 +13,12 @@ import app.lacuna.extract.Conflict;
 import app.lacuna.extract.ConflictAnswer;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
+import app.lacuna.extract.ExtractOptions.Unprotected;
 import app.lacuna.extract.ExtractReport;
+import app.lacuna.extract.ExtractedEntry;
+import app.lacuna.extract.ExtractedEntry.Result;
 import app.lacuna.extract.Extractor;
 import app.lacuna.extract.ReadableCopies;
-import app.lacuna.extract.ReadableCopies.Cleared;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -41,7 +43,7 @@ public final class ExtractModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<List<Compared>>> comparison =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyObjectWrapper<Optional<Cleared>> cleared =
+    private final ReadOnlyObjectWrapper<Optional<ReadableCopies.Result>> cleared =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private Optional<ReadableCopies> copies = Optional.empty();
 
@@ -60,7 +62,7 @@ public final class ExtractModel {
     }
 
     /** Asks where something is in the way. */
-    public void start(ArchiveReader reader, List<ArchiveEntry> entries) {
+    public void start(OpenedArchive reader, List<ArchiveEntry> entries) {
         start(reader, entries, cancel -> asking(cancel));
     }
 
@@ -69,7 +71,7 @@ public final class ExtractModel {
     }
 
     private void start(
-            ArchiveReader reader,
+            OpenedArchive reader,
             List<ArchiveEntry> entries,
             Function<CancelToken, ExtractOptions> options) {
         forgetLast();
@@ -83,6 +85,17 @@ public final class ExtractModel {
                 this::ended);
     }
 
+    /** What was left because anybody could have put it there: the user has seen that. */
+    public void takeUnprotected(OpenedArchive reader) {
+        List<ArchiveEntry> left =
+                report.get().stream()
+                        .flatMap(done -> done.entries().stream())
+                        .filter(entry -> entry.result() == Result.UNPROTECTED)
+                        .map(ExtractedEntry::entry)
+                        .toList();
+        start(reader, left, cancel -> asking(cancel).with(Unprotected.TAKE_OUT));
+    }
+
     private record CameOut(ExtractReport report, ReadableCopies copies) {}
 
     private void forgetLast() {
@@ -94,7 +107,7 @@ public final class ExtractModel {
     }
 
     /** Holds the entries against what is in the folder already; writes nothing. */
-    public void compare(ArchiveReader reader, List<ArchiveEntry> entries) {
+    public void compare(OpenedArchive reader, List<ArchiveEntry> entries) {
         forgetLast();
         Path target = folder.get();
         action.start(
@@ -111,7 +124,7 @@ public final class ExtractModel {
     }
 
     /** After a comparison: writes what is new or differs, and touches nothing else. */
-    public void restore(ArchiveReader reader) {
+    public void restore(OpenedArchive reader) {
         List<ArchiveEntry> differing = Comparison.differing(comparison.get().orElseThrow());
         start(reader, differing, cancel -> ExtractOptions.of(folder.get(), ConflictRule.OVERWRITE));
     }
@@ -127,7 +140,8 @@ public final class ExtractModel {
                         action.start(
                                 (listener, cancel) -> own.clear(),
                                 outcome -> {
-                                    if (outcome instanceof Outcome.Done<Cleared> done) {
+                                    if (outcome
+                                            instanceof Outcome.Done<ReadableCopies.Result> done) {
                                         report.set(Optional.empty());
                                         copies = Optional.empty();
                                         cleared.set(Optional.of(done.value()));
@@ -150,6 +164,10 @@ public final class ExtractModel {
         if (outcome instanceof Outcome.Done<CameOut> done) {
             copies = Optional.of(done.value().copies());
             report.set(Optional.of(done.value().report()));
+            done.value()
+                    .report()
+                    .stopped()
+                    .ifPresent(why -> failure.set(Optional.of(FailureText.of(why))));
         } else {
             failed(outcome);
         }
@@ -197,7 +215,7 @@ public final class ExtractModel {
     }
 
     /** After the copies have been cleared: how many, and what was left. */
-    public ReadOnlyObjectProperty<Optional<Cleared>> cleared() {
+    public ReadOnlyObjectProperty<Optional<ReadableCopies.Result>> cleared() {
         return cleared.getReadOnlyProperty();
     }
 }

@@ -2,14 +2,13 @@ package app.lacuna.desktop.viewer;
 
 import app.lacuna.desktop.words.Words;
 import app.lacuna.preview.Table;
-import java.util.List;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.FXCollections;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 
 /** A table of separated values. */
-final class TableStage extends TableView<List<String>> {
+final class TableStage extends TableView<Table.Row> {
     private static final double COLUMN_WIDTH = 110;
 
     TableStage(Table table) {
@@ -18,22 +17,19 @@ final class TableStage extends TableView<List<String>> {
         int columns =
                 Math.max(
                         table.names().size(),
-                        table.rows().stream().limit(200).mapToInt(List::size).max().orElse(0));
+                        table.rows().stream().limit(200).mapToInt(Table.Row::size).max().orElse(0));
         for (int i = 0; i < columns; i++) {
-            getColumns().add(column(i < table.names().size() ? table.names().get(i) : "", i));
+            getColumns().add(column(table.names().cell(i), i));
         }
         setItems(FXCollections.observableList(table.rows()));
     }
 
-    private static TableColumn<List<String>, String> column(String name, int index) {
-        TableColumn<List<String>, String> column = new TableColumn<>(name);
+    private static TableColumn<Table.Row, String> column(String name, int index) {
+        TableColumn<Table.Row, String> column = new TableColumn<>(name);
         column.setPrefWidth(COLUMN_WIDTH);
         column.setSortable(false);
         column.setReorderable(false);
-        column.setCellValueFactory(
-                row ->
-                        new ReadOnlyStringWrapper(
-                                index < row.getValue().size() ? row.getValue().get(index) : ""));
+        column.setCellValueFactory(row -> new ReadOnlyStringWrapper(row.getValue().cell(index)));
         return column;
     }
 }

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.viewer;
 
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
@@ -27,7 +27,7 @@ public final class ViewerModel {
     }
 
     /** As it is in the archive; of what is still to be packed, as it is on disk. */
-    public void show(ArchiveReader reader, PlannedEntry entry) {
+    public void show(OpenedArchive reader, PlannedEntry entry) {
         clear();
         if (entry.kind() == ItemKind.FOLDER) {
             return;

@@ -127,7 +127,7 @@ public final class ViewerSheet extends VBox {
         }
         if (preview instanceof Preview.Grid grid) {
             String rows = Words.text("viewer.rows", grid.table().rows().size());
-            return rows + (grid.table().cut() ? Words.text("viewer.cut") : "");
+            return rows + (grid.table().isCut() ? Words.text("viewer.cut") : "");
         }
         return "";
     }

@@ -4,6 +4,7 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
+import app.lacuna.failure.PasswordUnusable;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -60,6 +61,9 @@ public record FailureText(String what, String safe, String next) {
         }
         if (fact instanceof EditRefused.Reason reason) {
             return Words.text("edit." + reason);
+        }
+        if (fact instanceof PasswordUnusable.Reason unusable) {
+            return Words.text("password.unusable." + unusable);
         }
         return fact instanceof Path path && path.getFileName() != null
                 ? path.getFileName().toString()

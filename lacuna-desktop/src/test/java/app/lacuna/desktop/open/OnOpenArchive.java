@@ -15,7 +15,7 @@ import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.selection.PathTree.Node;
 import app.lacuna.selection.SelectionScanner;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

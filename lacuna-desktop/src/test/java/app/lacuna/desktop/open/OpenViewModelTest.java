@@ -127,7 +127,9 @@ class OpenViewModelTest extends OnOpenArchive {
         assertThat(model.inside().root().get()).isEmpty();
         assertThat(model.changes().plan().get()).isEmpty();
         model.view(shown);
-        assertThat(model.viewer().viewed().get()).isInstanceOf(Viewed.Failed.class);
+        assertThat(model.viewer().viewed().get())
+                .as("a click that comes too late")
+                .isInstanceOf(Viewed.Nothing.class);
     }
 
     @Test

@@ -364,8 +364,7 @@ class PackViewModelTest {
         assertThat(other.folder().get()).isEqualTo(folder.resolve("backup"));
         assertThat(other.form().options().get().method()).isEqualTo(Method.ZSTD);
         assertThat(other.password().first().get()).isEmpty();
-        assertThat(Files.readString(folder.resolve("state/rounds.properties")))
-                .doesNotContain("hut");
+        assertThat(Files.readString(folder.resolve("state/rounds.json"))).doesNotContain("hut");
         other.rounds().forget(other.rounds().rounds().get(0));
         assertThat(other.rounds().rounds()).isEmpty();
     }

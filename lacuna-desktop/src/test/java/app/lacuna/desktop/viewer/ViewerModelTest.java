@@ -8,7 +8,7 @@ import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.Protection;
 import app.lacuna.change.PendingChanges;
 import app.lacuna.change.PlannedEntry;
@@ -30,7 +30,7 @@ import org.junit.jupiter.api.Test;
 class ViewerModelTest {
     private final Deque<Runnable> background = new ArrayDeque<>();
     private final ViewerModel model = new ViewerModel(new Threads(background::add, Runnable::run));
-    private final ArchiveReader reader = mock(ArchiveReader.class);
+    private final OpenedArchive reader = mock(OpenedArchive.class);
     private List<PlannedEntry> planned;
 
     @BeforeEach

@@ -23,7 +23,7 @@ import app.lacuna.failure.TargetUnusable;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.selection.SelectionScanner;
-import app.lacuna.staging.StagedFile.Existing;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -89,7 +89,8 @@ class FailureWindowTest extends InWindow {
                         PackOptions.STANDARD,
                         OptionalLong.of(1_000_000),
                         Existing.KEEP,
-                        PackRequest.AfterPacking.TRUST);
+                        PackRequest.AfterPacking.TRUST,
+                        Optional.empty());
         try (Secret secret = Secret.takeOver("hut".toCharArray())) {
             new PackJob(request, Optional.of(secret), ProgressListener.none(), CancelToken.never())
                     .run();

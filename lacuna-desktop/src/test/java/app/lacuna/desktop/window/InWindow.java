@@ -27,7 +27,7 @@ import app.lacuna.job.PackRequest;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.SelectionScanner;
-import app.lacuna.staging.StagedFile;
+import app.lacuna.staging.Existing;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -237,7 +237,7 @@ abstract class InWindow extends ApplicationTest {
                         new SelectionScanner(CancelToken.never()).scan(roots),
                         archive,
                         options,
-                        StagedFile.Existing.KEEP,
+                        Existing.KEEP,
                         PackRequest.AfterPacking.TRUST);
         try (Secret secret = Secret.takeOver(password.toCharArray())) {
             Optional<Secret> given =

@@ -7,6 +7,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.change.PlannedEntry;
+import app.lacuna.clearing.Register;
 import app.lacuna.desktop.open.OpenState;
 import app.lacuna.desktop.shell.Place;
 import java.io.IOException;
@@ -251,7 +252,7 @@ class OpenWindowTest extends InWindow {
         until(() -> open.extract().cleared().get().isPresent());
         assertThat(permit).doesNotExist();
         assertThat(out.resolve("site-diary.txt")).doesNotExist();
-        assertThat(stripText("#extract-report")).contains("2 copies were overwritten");
+        assertThat(stripText("#extract-report")).contains("2 copies were deleted");
     }
 
     @Test
@@ -383,7 +384,7 @@ class OpenWindowTest extends InWindow {
 
     /** Where readable copies lie for other programs. */
     private static List<Path> privateFolders() throws IOException {
-        String own = ".lacuna-" + ProcessHandle.current().pid() + "-";
+        String own = Register.PREFIX + Register.token() + "-";
         List<Path> found = new ArrayList<>();
         for (String place :
                 new String[] {

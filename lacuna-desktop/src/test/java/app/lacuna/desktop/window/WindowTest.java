@@ -17,7 +17,7 @@ import app.lacuna.desktop.viewer.Viewed;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.selection.SelectionScanner;
-import app.lacuna.staging.StagedFile;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -404,7 +404,7 @@ class WindowTest extends InWindow {
                         new SelectionScanner(CancelToken.never()).scan(List.of(story.get(2))),
                         archive,
                         PackOptions.STANDARD.withNote("The number on the hut"),
-                        StagedFile.Existing.KEEP,
+                        Existing.KEEP,
                         PackRequest.AfterPacking.TRUST);
         try (Secret secret = Secret.takeOver("ebb".toCharArray())) {
             new PackJob(request, Optional.of(secret), ProgressListener.none(), CancelToken.never())

@@ -3,13 +3,13 @@ package app.lacuna.archive.zip;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.KeepingWatch;
-import app.lacuna.archive.KeptEntry;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
-import app.lacuna.archive.Sealing;
+import app.lacuna.base.Spelling;
+import app.lacuna.bytes.FileSource;
+import app.lacuna.bytes.MemorySource;
 import app.lacuna.failure.LacunaException;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
@@ -36,7 +36,8 @@ class KeepingFuzzTest {
                         new MemorySource(bytes.clone()),
                         Names.VISIBLE,
                         new Limits(50, 1_032))) {
-            keep(old, made);
+            ZipContents opened = new ZipContents(old, Optional.empty(), Spelling.AS_TYPED);
+            keep(opened, made);
         } catch (LacunaException expected) {
             // a clear failure
         } finally {
@@ -44,7 +45,7 @@ class KeepingFuzzTest {
         }
     }
 
-    private static void keep(ZipReader old, Path made) throws IOException {
+    private static void keep(ZipContents old, Path made) throws IOException {
         List<KeptEntry> kept =
                 old.listing().entries().stream()
                         .map(entry -> new KeptEntry(entry, name(entry)))
@@ -53,16 +54,17 @@ class KeepingFuzzTest {
         try (FileChannel channel = FileChannel.open(made, StandardOpenOption.WRITE);
                 ZipWriter writer =
                         new ZipWriter(channel, options, Optional.empty(), new SecureRandom())) {
-            writer.keepAll(old, kept, Sealing.AS_IT_IS, new NoWatch());
+            writer.keepAll(old, kept, Encryption.AS_IT_IS, new NoWatch());
             writer.keepNote(old);
             writer.finish();
         }
         try (ZipReader changed =
                 ZipReader.open(made, new FileSource(made), Names.VISIBLE, Limits.NONE)) {
-            List<ArchiveEntry> entries = changed.listing().entries();
+            ZipContents opened = new ZipContents(changed, Optional.empty(), Spelling.AS_TYPED);
+            List<ArchiveEntry> entries = opened.listing().entries();
             assertThat(entries).hasSameSizeAs(kept);
             for (int i = 0; i < kept.size(); i++) {
-                assertSame(old, kept.get(i).entry(), changed, entries.get(i));
+                assertSame(old, kept.get(i).entry(), opened, entries.get(i));
             }
         }
     }
@@ -73,7 +75,7 @@ class KeepingFuzzTest {
     }
 
     private static void assertSame(
-            ZipReader old, ArchiveEntry before, ZipReader changed, ArchiveEntry after)
+            ZipContents old, ArchiveEntry before, ZipContents changed, ArchiveEntry after)
             throws IOException {
         byte[] contents;
         try (InputStream in = old.open(before)) {

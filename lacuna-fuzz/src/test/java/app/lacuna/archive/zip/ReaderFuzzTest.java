@@ -3,7 +3,9 @@ package app.lacuna.archive.zip;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.Secret;
+import app.lacuna.bytes.MemorySource;
 import app.lacuna.failure.LacunaException;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
@@ -23,17 +25,17 @@ class ReaderFuzzTest {
                                 new MemorySource(bytes.clone()),
                                 Names.VISIBLE,
                                 new Limits(200, 1_032));
-                Secret secret = Secret.takeOver("ebb".toCharArray())) {
-            reader.unlock(secret);
-            for (ArchiveEntry entry : reader.listing().entries()) {
-                readSome(reader, entry);
+                Secret secret = Secret.takeOver("ebb".toCharArray());
+                OpenedArchive opened = reader.open(secret)) {
+            for (ArchiveEntry entry : reader.outside().entries()) {
+                readSome(opened, entry);
             }
         } catch (LacunaException expected) {
             // a clear failure
         }
     }
 
-    static void readSome(ZipReader reader, ArchiveEntry entry) throws IOException {
+    static void readSome(OpenedArchive reader, ArchiveEntry entry) throws IOException {
         byte[] buffer = new byte[4096];
         try (InputStream in = reader.open(entry)) {
             long size = 0;

@@ -1,10 +1,14 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.archive.Limits;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Spelling;
+import app.lacuna.bytes.MemorySource;
 import app.lacuna.failure.LacunaException;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 
 /**
  * The scan for local headers over whatever bytes there are: it ends, and what it finds is sound.
@@ -13,13 +17,14 @@ class SalvageFuzzTest {
     @FuzzTest(maxDuration = "10s")
     void scansAnything(byte[] bytes) throws IOException {
         MemorySource source = new MemorySource(bytes.clone());
-        LocalScan scan = new LocalScan(source, CancelToken.never());
+        LocalScan scan = new LocalScan(source, Limits.STANDARD, CancelToken.never());
         scan.run();
         try (ZipReader reader =
                 ZipReader.salvaged(Path.of("fuzz.zip"), source, scan.entries(), scan.records())) {
-            for (var entry : reader.listing().entries()) {
+            ZipContents contents = new ZipContents(reader, Optional.empty(), Spelling.AS_TYPED);
+            for (var entry : reader.outside().entries()) {
                 if (!entry.protection().needsPassword()) {
-                    ReaderFuzzTest.readSome(reader, entry);
+                    ReaderFuzzTest.readSome(contents, entry);
                 }
             }
         } catch (LacunaException expected) {

@@ -1,0 +1,41 @@
+package app.lacuna.cli;
+
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.base.Secret;
+import java.io.IOException;
+import java.util.Optional;
+
+/** An archive that has been opened, and its password for those commands that need it again. */
+record Opened(ArchiveReader reader, OpenedArchive archive, Optional<Secret> password)
+        implements AutoCloseable {
+    /** Shows the note first, which everybody can read; asks for a password if one is needed. */
+    static Opened of(Opening opening, Terminal terminal) throws IOException {
+        return of(opening, opening.open(), terminal);
+    }
+
+    /** Takes the reader over. */
+    static Opened of(Opening opening, ArchiveReader reader, Terminal terminal) throws IOException {
+        Optional<Secret> password = Optional.empty();
+        try {
+            Opening.sayNote(reader, terminal);
+            if (reader.needsPassword()) {
+                password = Optional.of(opening.password(terminal));
+            }
+            OpenedArchive archive =
+                    password.isPresent() ? reader.open(password.get()) : reader.open();
+            return new Opened(reader, archive, password);
+        } catch (IOException | RuntimeException e) {
+            password.ifPresent(Secret::close);
+            reader.close();
+            throw e;
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        password.ifPresent(Secret::close);
+        archive.close();
+        reader.close();
+    }
+}

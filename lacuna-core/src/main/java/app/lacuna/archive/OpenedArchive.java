@@ -1,0 +1,78 @@
+package app.lacuna.archive;
+
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Spelling;
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+
+/**
+ * An archive whose entries can be read. Several entries can be open at once and from several
+ * threads. Closing it wipes what was kept of the password; the reader that it came from stays open.
+ */
+public interface OpenedArchive extends Closeable {
+    /** With hidden names: what was hidden. */
+    Listing listing();
+
+    /** What everybody can read, without the password. */
+    default Listing outside() {
+        return listing();
+    }
+
+    /** The way of writing the password that has opened it. */
+    Spelling spelling();
+
+    /**
+     * Makes certain that the password is the right one, by the authentication code of the smallest
+     * entry there is.
+     *
+     * @throws app.lacuna.failure.DamagedArchive if it is not, or that entry is damaged
+     */
+    void confirmPassword(CancelToken cancel) throws IOException;
+
+    /**
+     * Whether it is certain that nobody changed anything. Plain archives check every entry when it
+     * is read; one with hidden names has one authentication code for everything, and until that has
+     * been checked its listing and its entries are not to be trusted. Afterwards every byte that is
+     * read is held against what was checked.
+     */
+    boolean isChecked();
+
+    /**
+     * Checks what {@link #isChecked} asks for; takes as long as reading the whole archive.
+     *
+     * @throws app.lacuna.failure.DamagedArchive if it was damaged or changed by somebody
+     */
+    void check(ProgressListener listener, CancelToken cancel) throws IOException;
+
+    /**
+     * A hint that these entries will be opened next, from this thread or another: what they need
+     * can be worked out together, which for many small entries is several times faster.
+     */
+    default void prepare(List<ArchiveEntry> next) throws IOException {
+        // nothing to work out ahead
+    }
+
+    /**
+     * These entries one after another; what they need is worked out together. The caller closes it.
+     *
+     * @param entries out of {@link #listing}, in its order
+     */
+    default EntrySequence sequence(List<ArchiveEntry> entries) throws IOException {
+        return new ListedSequence(this, entries);
+    }
+
+    /**
+     * The contents of an entry. The last bytes come out only after all have been checked: the
+     * {@code read} that would give them throws {@link app.lacuna.failure.DamagedArchive} if the
+     * contents are not what was packed. What came out before is not to be trusted until then. A
+     * folder has no contents; reading it to the end checks what is said of it. The caller closes
+     * the stream.
+     *
+     * @param entry out of {@link #listing}
+     * @throws IllegalArgumentException if this archive did not list it
+     */
+    InputStream open(ArchiveEntry entry) throws IOException;
+}

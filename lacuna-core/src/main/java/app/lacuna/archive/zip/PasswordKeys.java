@@ -1,0 +1,63 @@
+package app.lacuna.archive.zip;
+
+import app.lacuna.base.Secret;
+import app.lacuna.cipher.EntryKeys;
+import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.cipher.TraditionalCipher;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+
+/**
+ * What is kept of a password while an archive is unlocked: never the password itself, but states
+ * that it was mixed into, and keys that were derived ahead. Closing wipes everything. Safe to use
+ * from several threads.
+ */
+final class PasswordKeys implements AutoCloseable {
+    private final KeyDerivation derivation;
+    private final TraditionalCipher traditional;
+    private final Map<Integer, EntryKeys> ahead = new ConcurrentHashMap<>();
+
+    PasswordKeys(Secret password) {
+        derivation = password.withUtf8(KeyDerivation::new);
+        traditional = password.withUtf8(TraditionalCipher::of);
+    }
+
+    /** The caller closes the keys. */
+    EntryKeys keys(EncryptedStart.Aes start) {
+        return EntryKeys.derive(derivation, start.strength(), start.salt());
+    }
+
+    /** The same, from what was derived ahead if it was. The caller closes the keys. */
+    EntryKeys keys(int entry, EncryptedStart.Aes start) {
+        return Optional.ofNullable(ahead.remove(entry)).orElseGet(() -> keys(start));
+    }
+
+    /** Derives the keys of several entries of one strength together. */
+    void deriveAhead(List<Integer> entries, List<EncryptedStart.Aes> starts) {
+        List<EntryKeys> keys =
+                EntryKeys.deriveAll(
+                        derivation,
+                        starts.get(0).strength(),
+                        starts.stream().map(EncryptedStart.Aes::salt).toList());
+        for (int i = 0; i < keys.size(); i++) {
+            EntryKeys old = ahead.put(entries.get(i), keys.get(i));
+            if (old != null) {
+                old.close();
+            }
+        }
+    }
+
+    TraditionalCipher traditional() {
+        return traditional.copy();
+    }
+
+    @Override
+    public void close() {
+        derivation.close();
+        traditional.close();
+        ahead.values().forEach(EntryKeys::close);
+        ahead.clear();
+    }
+}

@@ -1,0 +1,199 @@
+package app.lacuna.clearing;
+
+import app.lacuna.state.PrivatePlaces;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonToken;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.net.URI;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystemNotFoundException;
+import java.nio.file.FileSystems;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What one process has on disk, written down line by line before it is there. The file is locked as
+ * long as the process lives; one that can be locked belongs to a dead one. Everything goes through
+ * the channel that holds the lock: on some systems nothing else can read what is locked.
+ */
+final class Journal implements AutoCloseable {
+    static final String ENDING = ".journal";
+
+    /** What a line says. */
+    enum Mark {
+        /** A folder in which temporary files are written. */
+        TEMPORARY,
+        /** A folder of our own, with everything in it. */
+        OWN,
+        /** A file that the user wanted. */
+        READABLE,
+        /** It is not there any more. */
+        GONE
+    }
+
+    record Line(Mark mark, Path path, String kind, Instant since) {}
+
+    /** Alone and not with its trees: every start of the program writes such lines. */
+    private static final JsonFactory JSON = new JsonFactory();
+
+    private final Path file;
+    private final FileChannel channel;
+    private final FileLock lock;
+
+    private Journal(Path file, FileChannel channel, FileLock lock) {
+        this.file = file;
+        this.channel = channel;
+        this.lock = lock;
+    }
+
+    /** A new one: two processes never share a token, not even with the same number. */
+    static Journal create(Path folder, String token) throws IOException {
+        Path file = folder.resolve(token + ENDING);
+        FileChannel channel =
+                FileChannel.open(
+                        file,
+                        Set.of(
+                                StandardOpenOption.CREATE_NEW,
+                                StandardOpenOption.READ,
+                                StandardOpenOption.WRITE),
+                        PrivatePlaces.forFile(file));
+        return locked(file, channel)
+                .orElseThrow(() -> new IOException("somebody else has locked a new file"));
+    }
+
+    /** Empty if its process is alive. */
+    static Optional<Journal> ofDeadProcess(Path file) throws IOException {
+        return locked(
+                file, FileChannel.open(file, StandardOpenOption.READ, StandardOpenOption.WRITE));
+    }
+
+    private static Optional<Journal> locked(Path file, FileChannel channel) throws IOException {
+        try {
+            FileLock lock = channel.tryLock();
+            if (lock != null) {
+                return Optional.of(new Journal(file, channel, lock));
+            }
+        } catch (OverlappingFileLockException e) {
+            // this process has it
+        }
+        channel.close();
+        return Optional.empty();
+    }
+
+    /** The token of its process. */
+    String token() {
+        String name = file.getFileName().toString();
+        return name.substring(0, name.length() - ENDING.length());
+    }
+
+    /**
+     * @param durable whether to wait until the lines are on the device
+     */
+    synchronized void append(List<Line> lines, boolean durable) throws IOException {
+        StringWriter text = new StringWriter();
+        for (Line line : lines) {
+            write(line, text);
+            text.append('\n');
+        }
+        ByteBuffer bytes = StandardCharsets.UTF_8.encode(text.toString());
+        long at = channel.size();
+        while (bytes.hasRemaining()) {
+            at += channel.write(bytes, at);
+        }
+        if (durable) {
+            channel.force(false);
+        }
+    }
+
+    private static void write(Line line, StringWriter text) throws IOException {
+        try (JsonGenerator out = JSON.createGenerator(text)) {
+            out.writeStartObject();
+            out.writeStringField("mark", line.mark().name());
+            out.writeStringField("path", line.path().toUri().toString());
+            out.writeStringField("kind", line.kind());
+            out.writeStringField("since", line.since().toString());
+            out.writeEndObject();
+        }
+    }
+
+    /** A line that was cut off by the end of the process, or is of another version, is left out. */
+    synchronized List<Line> lines() throws IOException {
+        ByteBuffer bytes = ByteBuffer.allocate(Math.toIntExact(channel.size()));
+        while (bytes.hasRemaining() && channel.read(bytes, bytes.position()) > 0) {
+            // until all is there
+        }
+        List<Line> lines = new ArrayList<>();
+        StandardCharsets.UTF_8
+                .decode(bytes.flip())
+                .toString()
+                .lines()
+                .forEach(text -> parsed(text).ifPresent(lines::add));
+        return lines;
+    }
+
+    private static Optional<Line> parsed(String text) {
+        try {
+            Map<String, String> fields = fields(text);
+            return Optional.of(
+                    new Line(
+                            Mark.valueOf(fields.get("mark")),
+                            Path.of(URI.create(fields.get("path"))),
+                            fields.get("kind"),
+                            Instant.parse(fields.get("since"))));
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty(); // whatever is wrong with it, it says nothing
+        }
+    }
+
+    private static Map<String, String> fields(String text) throws IOException {
+        Map<String, String> fields = new HashMap<>();
+        try (JsonParser in = JSON.createParser(text)) {
+            in.nextToken();
+            while (in.nextToken() == JsonToken.FIELD_NAME) {
+                String name = in.currentName();
+                in.nextToken();
+                fields.put(name, in.getText());
+                in.skipChildren();
+            }
+        }
+        return fields;
+    }
+
+    /** Whether it can be written down: only what lies in the system's own files. */
+    static boolean canName(Path path) {
+        try {
+            return path.getFileSystem() == FileSystems.getDefault();
+        } catch (FileSystemNotFoundException e) {
+            return false;
+        }
+    }
+
+    /** Nothing of what it says is there any more. */
+    void delete() throws IOException {
+        close();
+        Files.deleteIfExists(file);
+    }
+
+    @Override
+    public void close() throws IOException {
+        if (lock.isValid()) {
+            lock.release();
+        }
+        channel.close();
+    }
+}

@@ -1,0 +1,113 @@
+package app.lacuna.clearing;
+
+import app.lacuna.clearing.Journal.Line;
+import app.lacuna.clearing.Journal.Mark;
+import java.io.IOException;
+import java.nio.file.DirectoryIteratorException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Takes away what dead processes have left, by what their journals say. */
+final class Leftovers {
+    /** A stick that has not been there for so long will not come back with our files on it. */
+    private static final Duration PATIENCE = Duration.ofDays(90);
+
+    private final Path folder;
+    private final CopyList copies;
+    private int removed;
+
+    Leftovers(Path folder, CopyList copies) {
+        this.folder = folder;
+        this.copies = copies;
+    }
+
+    int remove() throws IOException {
+        List<Path> journals = new ArrayList<>();
+        try (DirectoryStream<Path> found = Files.newDirectoryStream(folder, "*" + Journal.ENDING)) {
+            found.forEach(journals::add);
+        } catch (DirectoryIteratorException e) {
+            throw e.getCause();
+        }
+        for (Path journal : journals) {
+            removeOf(journal);
+        }
+        return removed;
+    }
+
+    private void removeOf(Path file) {
+        try {
+            Optional<Journal> dead = Journal.ofDeadProcess(file);
+            if (dead.isEmpty()) {
+                return;
+            }
+            try (Journal journal = dead.get()) {
+                List<Line> lines = journal.lines();
+                copies.add(lines);
+                boolean all = true;
+                for (Line line : lines) {
+                    all &= isRemoved(line, journal.token());
+                }
+                if (all) {
+                    journal.delete();
+                }
+            }
+        } catch (IOException e) {
+            // in use after all, or unreadable: the next start tries again
+        }
+    }
+
+    private boolean isRemoved(Line line, String token) {
+        return switch (line.mark()) {
+            case TEMPORARY -> areTemporariesRemoved(line, token);
+            case OWN -> isOwnFolderRemoved(line);
+            case READABLE, GONE -> true;
+        };
+    }
+
+    /** Only names are taken away: the file may have got another one just before the end. */
+    private boolean areTemporariesRemoved(Line line, String token) {
+        boolean all = true;
+        String pattern = Register.PREFIX + token + "-*" + Register.TEMPORARY_FILE;
+        try (DirectoryStream<Path> left = Files.newDirectoryStream(line.path(), pattern)) {
+            for (Path file : left) {
+                all &= counted(Clearer.delete(file));
+            }
+            return all;
+        } catch (NoSuchFileException e) {
+            return isOld(line);
+        } catch (IOException | DirectoryIteratorException e) {
+            return false;
+        }
+    }
+
+    private boolean isOwnFolderRemoved(Line line) {
+        boolean ours =
+                line.mark() == Mark.OWN
+                        && String.valueOf(line.path().getFileName()).startsWith(Register.PREFIX);
+        boolean all = true;
+        if (ours) {
+            for (Cleared cleared : Clearer.wipeOwn(line.path())) {
+                all &= counted(cleared);
+            }
+        }
+        return all;
+    }
+
+    private boolean counted(Cleared cleared) {
+        if (cleared.isGone()) {
+            removed++;
+        }
+        return cleared.isGone();
+    }
+
+    private static boolean isOld(Line line) {
+        return line.since().isBefore(Instant.now().minus(PATIENCE));
+    }
+}

@@ -1,0 +1,12 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/**
+ * What would be replaced is marked as read-only, and nobody has said that it may go all the same.
+ */
+public final class ReadOnlyTarget extends LacunaException {
+    public ReadOnlyTarget(Path target) {
+        super("the target is read-only", target);
+    }
+}

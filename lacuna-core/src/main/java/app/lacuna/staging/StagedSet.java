@@ -1,0 +1,164 @@
+package app.lacuna.staging;
+
+import app.lacuna.failure.TargetExists;
+import app.lacuna.failure.TargetUnusable;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * One or many files that belong together: all of them get their names or none does. The last one
+ * gets its name last, and the others are of no use without it. Call order: {@link #add} and write,
+ * {@link #force}, {@link #publish} once; closing deletes what was not published.
+ */
+public final class StagedSet implements AutoCloseable {
+    private final Target target;
+    private final Naming naming;
+    private final Path workplace;
+    private final List<StagedFile> files = new ArrayList<>();
+
+    /** What the files are called. */
+    @FunctionalInterface
+    public interface Naming {
+        /** The last one has the name itself. */
+        List<Path> of(Path name, int count);
+
+        /** For sets of one. */
+        static Naming single() {
+            return (name, count) -> List.of(name);
+        }
+    }
+
+    /**
+     * @param workplace where the files are until they get their names: beside the target if absent.
+     *     In a folder that is copied somewhere else by itself, unfinished files are copied too
+     */
+    public StagedSet(Target target, Naming naming, Optional<Path> workplace) {
+        this.target = target;
+        this.naming = naming;
+        this.workplace = workplace.orElse(target.folder());
+    }
+
+    /** An empty file for the next part, open for reading and writing. */
+    public FileChannel add() throws IOException {
+        try {
+            // What replaces a file is at no moment readable by more people than that was.
+            StagedFile file =
+                    target.before().isPresent()
+                            ? StagedFile.privateIn(workplace)
+                            : StagedFile.in(workplace);
+            files.add(file);
+            return file.channel();
+        } catch (IOException e) {
+            throw new TargetUnusable(workplace, e);
+        }
+    }
+
+    /** The last part is not needed after all. */
+    public void removeLast() throws IOException {
+        files.remove(files.size() - 1).close();
+    }
+
+    /** Waits until everything is on the device. */
+    public void force() throws IOException {
+        for (StagedFile file : files) {
+            file.force();
+        }
+    }
+
+    /** Where the bytes are until they get their names. */
+    public List<Path> temporaries() {
+        return files.stream().map(StagedFile::temporary).toList();
+    }
+
+    /**
+     * Under the name that was asked for.
+     *
+     * @return the names, in the order of the files
+     * @throws TargetExists if one of the names is taken; none of the new ones is there then
+     */
+    public List<Path> publish(Existing existing) throws IOException {
+        if (existing.replaces() && files.size() > 1) {
+            throw new IllegalArgumentException("many files are not exchanged in one step");
+        }
+        if (target.before().isPresent() && existing.replaces()) {
+            target.before().get().giveOwnershipTo(files.get(0).temporary());
+        }
+        return publishAs(target.path(), existing);
+    }
+
+    /** Beside it, where nothing is: for what must not take the place of something better. */
+    public List<Path> publishBeside() throws IOException {
+        return publishAs(target.freeBeside(), Existing.KEEP);
+    }
+
+    private List<Path> publishAs(Path name, Existing existing) throws IOException {
+        List<Path> names = naming.of(name, files.size());
+        if (!existing.replaces()) {
+            requireFree(names);
+        }
+        List<Path> done = new ArrayList<>();
+        try {
+            for (int i = 0; i < names.size(); i++) {
+                publish(files.get(i), names.get(i), existing);
+                done.add(names.get(i));
+            }
+            return names;
+        } catch (IOException e) {
+            for (Path published : done) {
+                Files.deleteIfExists(published);
+            }
+            throw e instanceof FileAlreadyExistsException ? new TargetExists(name) : e;
+        }
+    }
+
+    /**
+     * On another device it is copied beside its name first: only there it can be given in a step.
+     */
+    private static void publish(StagedFile file, Path name, Existing existing) throws IOException {
+        Path folder = name.getParent();
+        if (Files.getFileStore(file.temporary()).equals(Files.getFileStore(folder))) {
+            file.publishAs(name, existing);
+            return;
+        }
+        try (StagedFile beside = StagedFile.privateIn(folder)) {
+            Files.copy(
+                    file.temporary(),
+                    beside.temporary(),
+                    StandardCopyOption.REPLACE_EXISTING,
+                    StandardCopyOption.COPY_ATTRIBUTES);
+            beside.force();
+            beside.publishAs(name, existing);
+        }
+    }
+
+    private static void requireFree(List<Path> names) throws TargetExists {
+        for (Path name : names) {
+            if (Files.exists(name, LinkOption.NOFOLLOW_LINKS)) {
+                throw new TargetExists(name);
+            }
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        IOException failure = null;
+        for (StagedFile file : files) {
+            try {
+                file.close();
+            } catch (IOException e) {
+                failure = e;
+            }
+        }
+        if (failure != null) {
+            throw failure;
+        }
+    }
+}

@@ -1,0 +1,193 @@
+package app.lacuna.clearing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.clearing.Journal.Line;
+import app.lacuna.clearing.Journal.Mark;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A process that really dies is in {@code KilledTest}. */
+class RegisterTest {
+    private static final String DEAD = "4711xdead";
+
+    @TempDir Path folder;
+    private Path register;
+    private CopyList copies;
+
+    @BeforeEach
+    void make() throws IOException {
+        register = Files.createDirectories(folder.resolve("register"));
+        copies = new CopyList(register.resolve("readable.json"));
+    }
+
+    private Path temporary(String token) throws IOException {
+        String name = Register.PREFIX + token + "-1f" + Register.TEMPORARY_FILE;
+        return Files.writeString(folder.resolve(name), "half");
+    }
+
+    private Path ownFolder(String token) throws IOException {
+        String name = Register.PREFIX + token + "-2f" + Register.OWN_FOLDER;
+        return Files.createDirectory(folder.resolve(name));
+    }
+
+    private static Line line(Mark mark, Path path, Duration age) {
+        String kind = mark == Mark.READABLE ? "EXTRACTED" : "";
+        return new Line(mark, path, kind, Instant.now().minus(age));
+    }
+
+    private Path journalOf(String token, Line... lines) throws IOException {
+        try (Journal journal = Journal.create(register, token)) {
+            journal.append(List.of(lines), true);
+        }
+        return register.resolve(token + Journal.ENDING);
+    }
+
+    private int removeLeftovers() throws IOException {
+        return new Leftovers(register, copies).remove();
+    }
+
+    @Test
+    void filesOfADeadProcessAreTakenAway() throws IOException {
+        Path left = temporary(DEAD);
+        Path other = temporary("12xaa");
+        Path mine = Files.writeString(folder.resolve(".lacuna-notes"), "mine");
+        Path journal = journalOf(DEAD, line(Mark.TEMPORARY, folder, Duration.ZERO));
+        assertThat(removeLeftovers()).isEqualTo(1);
+        assertThat(left).doesNotExist();
+        assertThat(journal).doesNotExist();
+        assertThat(other).as("of a process that is not known to be dead").exists();
+        assertThat(mine).exists();
+    }
+
+    /** Between getting its name and losing the temporary one, both names are of one file. */
+    @Test
+    void aFileThatHasItsNameAlreadyKeepsItsContents() throws IOException {
+        Path left = temporary(DEAD);
+        Path archive = Files.createLink(folder.resolve("winter.zip"), left);
+        journalOf(DEAD, line(Mark.TEMPORARY, folder, Duration.ZERO));
+        removeLeftovers();
+        assertThat(left).doesNotExist();
+        assertThat(archive).hasContent("half");
+    }
+
+    @Test
+    void filesOfALivingProcessStay() throws IOException {
+        Path left = temporary(DEAD);
+        try (Journal alive = Journal.create(register, DEAD)) {
+            alive.append(List.of(line(Mark.TEMPORARY, folder, Duration.ZERO)), true);
+            assertThat(removeLeftovers()).isZero();
+            assertThat(left).exists();
+        }
+    }
+
+    @Test
+    void ownFolderOfADeadProcessIsWiped() throws IOException {
+        Path own = ownFolder(DEAD);
+        Files.writeString(own.resolve("finds.csv"), "C-104");
+        journalOf(DEAD, line(Mark.OWN, own, Duration.ZERO));
+        assertThat(removeLeftovers()).isEqualTo(2);
+        assertThat(own).doesNotExist();
+    }
+
+    @Test
+    void whatCouldNotBeWipedIsTriedAgainAtTheNextStart() throws Exception {
+        Path own = ownFolder(DEAD);
+        Path fixed = Files.createDirectory(own.resolve("fixed"));
+        Files.writeString(fixed.resolve("finds.csv"), "C-104");
+        Files.writeString(own.resolve("levels.csv"), "1;2");
+        Path journal = journalOf(DEAD, line(Mark.OWN, own, Duration.ZERO));
+        try (Undeletable held = Undeletable.below(fixed)) {
+            assertThat(removeLeftovers()).isEqualTo(1);
+            assertThat(held.isHeld()).isTrue();
+            assertThat(journal).as("not forgotten").exists();
+        }
+        assertThat(removeLeftovers()).isEqualTo(3);
+        assertThat(own).doesNotExist();
+        assertThat(journal).doesNotExist();
+    }
+
+    /** A journal that somebody else could have written must not wipe what is not ours. */
+    @Test
+    void onlyFoldersOfOurOwnAreWiped() throws IOException {
+        Path photographs = Files.createDirectory(folder.resolve("photographs"));
+        Files.writeString(photographs.resolve("C-104.jpg"), "picture");
+        journalOf(DEAD, line(Mark.OWN, photographs, Duration.ZERO));
+        removeLeftovers();
+        assertThat(photographs.resolve("C-104.jpg")).hasContent("picture");
+    }
+
+    @Test
+    void whatCanNotBeLookedAtIsTriedAgainForAWhile() throws IOException {
+        Path stick = folder.resolve("stick");
+        Path journal = journalOf(DEAD, line(Mark.TEMPORARY, stick, Duration.ofDays(10)));
+        assertThat(removeLeftovers()).isZero();
+        assertThat(journal).exists();
+        Path left = Files.createDirectory(stick).resolve(temporary(DEAD).getFileName());
+        Files.writeString(left, "half");
+        assertThat(removeLeftovers()).isEqualTo(1);
+        assertThat(left).doesNotExist();
+        assertThat(journal).doesNotExist();
+    }
+
+    @Test
+    void aFolderThatHasBeenGoneForMonthsIsForgotten() throws IOException {
+        Path gone = folder.resolve("gone");
+        Path journal = journalOf(DEAD, line(Mark.TEMPORARY, gone, Duration.ofDays(100)));
+        removeLeftovers();
+        assertThat(journal).doesNotExist();
+    }
+
+    @Test
+    void readableCopiesAreRememberedUntilTheyAreGone() throws IOException {
+        Path kept = Files.writeString(folder.resolve("a \n№.csv"), "readable");
+        Path never = folder.resolve("never-written.csv");
+        journalOf(
+                DEAD,
+                line(Mark.READABLE, kept, Duration.ofHours(1)),
+                line(Mark.READABLE, never, Duration.ofHours(1)));
+        removeLeftovers();
+        assertThat(copies.all()).extracting(ReadableCopy::path).containsExactly(kept);
+        assertThat(kept).as("it is the user's").exists();
+        copies.remove(List.of(kept));
+        assertThat(copies.all()).isEmpty();
+    }
+
+    @Test
+    void aLineThatWasCutOffIsLeftOut() throws IOException {
+        Path own = ownFolder(DEAD);
+        Path journal = journalOf(DEAD, line(Mark.OWN, own, Duration.ZERO));
+        Files.writeString(journal, Files.readString(journal) + "{\"mark\":\"OW");
+        assertThat(removeLeftovers()).isEqualTo(1);
+        assertThat(own).doesNotExist();
+    }
+
+    @Test
+    void nobodyElseCanReadWhatIsRemembered() throws IOException {
+        Path state = folder.resolve("state");
+        Register.start(state);
+        Register.start(state);
+        journalOf(DEAD, line(Mark.TEMPORARY, folder, Duration.ZERO));
+        for (Path place : List.of(state, state.resolve("register"))) {
+            assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(place)))
+                    .isEqualTo("rwx------");
+        }
+        Path journal = register.resolve(DEAD + Journal.ENDING);
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(journal)))
+                .isEqualTo("rw-------");
+    }
+
+    @Test
+    void placeThatCanNotBeWrittenIsNoTrouble() throws IOException {
+        Path file = Files.createFile(folder.resolve("file"));
+        assertThat(Register.start(file.resolve("state"))).isZero();
+    }
+}

@@ -1,0 +1,138 @@
+package app.lacuna.staging;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.lacuna.failure.TargetExists;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFileAttributes;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class StagedSetTest {
+    @TempDir Path folder;
+
+    private static List<Path> numbered(Path name, int count) {
+        List<Path> names = new ArrayList<>();
+        for (int i = 1; i < count; i++) {
+            names.add(name.resolveSibling(name.getFileName() + "." + i));
+        }
+        names.add(name);
+        return names;
+    }
+
+    private StagedSet set(String name, Path workplace, String... texts) throws IOException {
+        StagedSet set =
+                new StagedSet(
+                        Target.of(folder.resolve(name)),
+                        StagedSetTest::numbered,
+                        Optional.ofNullable(workplace));
+        for (String text : texts) {
+            set.add().write(ByteBuffer.wrap(text.getBytes()));
+        }
+        return set;
+    }
+
+    private List<Path> inFolder() throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.sorted().toList();
+        }
+    }
+
+    @Test
+    void allPartsAppearOrNone() throws IOException {
+        Files.writeString(folder.resolve("a.2"), "somebody else's");
+        try (StagedSet set = set("a", null, "one", "two", "three")) {
+            assertThatThrownBy(() -> set.publish(Existing.KEEP)).isInstanceOf(TargetExists.class);
+        }
+        assertThat(inFolder()).containsExactly(folder.resolve("a.2"));
+        Files.delete(folder.resolve("a.2"));
+        try (StagedSet set = set("a", null, "one", "two", "three")) {
+            set.force();
+            assertThat(set.publish(Existing.KEEP)).hasSize(3);
+        }
+        assertThat(inFolder()).hasSize(3);
+        assertThat(folder.resolve("a")).hasContent("three");
+    }
+
+    @Test
+    void manyFilesAreNeverExchangedForOthers() throws IOException {
+        Files.writeString(folder.resolve("a"), "old");
+        try (StagedSet set = set("a", null, "one", "two")) {
+            assertThatThrownBy(() -> set.publish(Existing.REPLACE))
+                    .isInstanceOf(IllegalArgumentException.class);
+        }
+        assertThat(folder.resolve("a")).hasContent("old");
+    }
+
+    @Test
+    void whatReplacesAFileIsForTheSamePeople() throws IOException {
+        Path file = Files.writeString(folder.resolve("a"), "old");
+        Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rw-r-----"));
+        boolean root = "root".equals(System.getProperty("user.name"));
+        if (root) {
+            Files.setAttribute(file, "unix:uid", 65_534);
+            Files.setAttribute(file, "unix:gid", 65_534);
+        }
+        PosixFileAttributes before = Files.readAttributes(file, PosixFileAttributes.class);
+        try (StagedSet set = set("a", null, "new")) {
+            assertThat(PosixFilePermissions.toString(permissions(set.temporaries().get(0))))
+                    .as("while it is written")
+                    .isEqualTo("rw-------");
+            set.publish(Existing.REPLACE);
+        }
+        PosixFileAttributes after = Files.readAttributes(file, PosixFileAttributes.class);
+        assertThat(file).hasContent("new");
+        assertThat(after.permissions()).isEqualTo(before.permissions());
+        assertThat(after.owner()).isEqualTo(before.owner());
+        assertThat(after.group()).isEqualTo(before.group());
+    }
+
+    private static java.util.Set<java.nio.file.attribute.PosixFilePermission> permissions(Path file)
+            throws IOException {
+        return Files.getPosixFilePermissions(file);
+    }
+
+    /** A folder that is copied elsewhere at once must not see what is not finished. */
+    @Test
+    void nothingUnfinishedLiesBesideTheTargetIfAnotherPlaceIsGiven() throws IOException {
+        Path work = Files.createDirectory(folder.resolve("work"));
+        try (StagedSet set = set("a", work, "whole")) {
+            assertThat(inFolder()).containsExactly(work);
+            assertThat(set.temporaries().get(0).getParent()).isEqualTo(work);
+            set.publish(Existing.KEEP);
+        }
+        assertThat(folder.resolve("a")).hasContent("whole");
+        assertThat(work.toFile().list()).isEmpty();
+    }
+
+    /** /dev/shm is another file system than the one of the tests, where there is one. */
+    @Test
+    void aPlaceOnAnotherDeviceIsCopiedFromInTheEnd() throws IOException {
+        Path memory = Path.of("/dev/shm");
+        Path work = Files.createTempDirectory(Files.isWritable(memory) ? memory : folder, "work");
+        try (StagedSet set = set("a", work, "whole")) {
+            set.publish(Existing.KEEP);
+        }
+        assertThat(folder.resolve("a")).hasContent("whole");
+        assertThat(work.toFile().list()).isEmpty();
+        Files.delete(work);
+    }
+
+    @Test
+    void besideMeansUnderAFreeName() throws IOException {
+        Files.writeString(folder.resolve("a.zip"), "complete");
+        try (StagedSet set = set("a.zip", null, "not complete")) {
+            assertThat(set.publishBeside()).containsExactly(folder.resolve("a (2).zip"));
+        }
+        assertThat(folder.resolve("a.zip")).hasContent("complete");
+    }
+}

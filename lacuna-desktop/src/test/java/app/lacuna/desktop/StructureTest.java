@@ -22,7 +22,7 @@ class StructureTest {
                             "javafx.scene..",
                             "javafx.stage..",
                             "javafx.concurrent..",
-                            "app.lacuna.desktop.control..",
+                            "app.lacuna.desktop.ui..",
                             "app.lacuna.desktop.shell..");
 
     @ArchTest

@@ -1,15 +1,15 @@
 package app.lacuna.desktop.demo;
 
 import app.lacuna.demo.DemoData;
-import app.lacuna.desktop.changing.ChangesModel;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
-import app.lacuna.desktop.open.OpenState;
-import app.lacuna.desktop.open.OpenViewModel;
-import app.lacuna.desktop.pack.PackViewModel;
+import app.lacuna.desktop.parts.changing.ChangesModel;
+import app.lacuna.desktop.parts.viewer.Viewed;
+import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.places.open.OpenViewModel;
+import app.lacuna.desktop.places.pack.PackViewModel;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Window;
-import app.lacuna.desktop.viewer.Viewed;
 import app.lacuna.preview.Preview;
 import java.io.IOException;
 import java.nio.file.Files;

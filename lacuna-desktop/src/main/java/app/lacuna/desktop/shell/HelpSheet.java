@@ -1,7 +1,7 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
 import javafx.scene.Node;

@@ -1,9 +1,9 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.base.Progress;
-import app.lacuna.desktop.control.Page;
 import app.lacuna.desktop.look.Styles;
-import app.lacuna.desktop.pack.PackViewModel;
+import app.lacuna.desktop.places.pack.PackViewModel;
+import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
 import java.util.Optional;

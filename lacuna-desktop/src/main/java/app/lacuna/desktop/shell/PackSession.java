@@ -1,8 +1,8 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.desktop.pack.PackView;
-import app.lacuna.desktop.pack.PackViewModel;
-import app.lacuna.desktop.receipt.ReceiptView;
+import app.lacuna.desktop.parts.receipt.ReceiptView;
+import app.lacuna.desktop.places.pack.PackView;
+import app.lacuna.desktop.places.pack.PackViewModel;
 import java.util.Optional;
 import javafx.scene.layout.Region;
 

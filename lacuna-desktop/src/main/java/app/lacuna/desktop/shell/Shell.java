@@ -1,9 +1,9 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.desktop.control.Page;
-import app.lacuna.desktop.control.PopoverLayer;
-import app.lacuna.desktop.control.Wordmark;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.Wordmark;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.SystemNames;
 import java.util.EnumMap;

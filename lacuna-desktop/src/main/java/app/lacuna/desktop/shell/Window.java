@@ -1,18 +1,18 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.archive.Names;
-import app.lacuna.desktop.control.FileDialogs;
+import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
-import app.lacuna.desktop.open.Leaving;
-import app.lacuna.desktop.open.OpenView;
-import app.lacuna.desktop.open.OpenViewModel;
-import app.lacuna.desktop.pack.NewArchiveName;
-import app.lacuna.desktop.pack.PackView;
-import app.lacuna.desktop.pack.PackViewModel;
-import app.lacuna.desktop.receipt.ReceiptView;
+import app.lacuna.desktop.parts.receipt.ReceiptView;
+import app.lacuna.desktop.places.open.Leaving;
+import app.lacuna.desktop.places.open.OpenView;
+import app.lacuna.desktop.places.open.OpenViewModel;
+import app.lacuna.desktop.places.pack.NewArchiveName;
+import app.lacuna.desktop.places.pack.PackView;
+import app.lacuna.desktop.places.pack.PackViewModel;
+import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.desktop.work.Threads;
 import app.lacuna.job.PackResult;
 import java.nio.file.Path;
 import java.util.ArrayList;

@@ -8,7 +8,7 @@ import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.clearing.Register;
-import app.lacuna.desktop.open.OpenState;
+import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.shell.Place;
 import java.io.IOException;
 import java.nio.file.Files;

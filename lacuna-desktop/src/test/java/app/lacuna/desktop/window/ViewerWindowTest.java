@@ -258,7 +258,7 @@ class ViewerWindowTest extends InWindow {
         press(KeyCode.CONTROL).type(KeyCode.A).type(KeyCode.C).release(KeyCode.CONTROL);
         assertThat(clipboard()).contains("Grübchen");
         clickOn("#lock");
-        until(() -> open.state().get() == app.lacuna.desktop.open.OpenState.LOCKED);
+        until(() -> open.state().get() == app.lacuna.desktop.places.open.OpenState.LOCKED);
         assertThat(clipboard()).doesNotContain("Grübchen");
     }
 

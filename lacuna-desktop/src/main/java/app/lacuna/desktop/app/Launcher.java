@@ -1,0 +1,19 @@
+package app.lacuna.desktop.app;
+
+import app.lacuna.clearing.Register;
+import app.lacuna.staging.Natives;
+import app.lacuna.state.StateFolder;
+import javafx.application.Application;
+
+/** The start. A class of its own: JavaFX on the class path does not start from an Application. */
+public final class Launcher {
+    private Launcher() {}
+
+    public static void main(String[] arguments) {
+        Register.start(StateFolder.ofThisUser());
+        Natives.unpackInto(StateFolder.ofThisUser());
+        // The PDF library keeps a list of the system's fonts: with our own things, not at home.
+        System.setProperty("pdfbox.fontcache", StateFolder.ofThisUser().toString());
+        Application.launch(LacunaApp.class, arguments);
+    }
+}

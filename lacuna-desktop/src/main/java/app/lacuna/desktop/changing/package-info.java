@@ -1,2 +1,0 @@
-/** Changes to the open archive until they are written, copies in other programs, locking anew. */
-package app.lacuna.desktop.changing;

@@ -1,2 +1,0 @@
-/** What is inside an archive: found, sorted, ticked, and what is to become of it. */
-package app.lacuna.desktop.inside;

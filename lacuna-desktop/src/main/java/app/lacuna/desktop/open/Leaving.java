@@ -1,8 +1,0 @@
-package app.lacuna.desktop.open;
-
-/** What the user wants to do that would lose changes which are not written. */
-public enum Leaving {
-    NOT,
-    LOCK,
-    CLOSE_THE_WINDOW
-}

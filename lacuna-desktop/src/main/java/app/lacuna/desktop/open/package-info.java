@@ -1,2 +1,0 @@
-/** The Open place: unlock an archive, look inside, take files out. */
-package app.lacuna.desktop.open;

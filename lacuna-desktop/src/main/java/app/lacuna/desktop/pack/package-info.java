@@ -1,2 +1,0 @@
-/** The Pack place: contents, brief, password, and packing with its proof. */
-package app.lacuna.desktop.pack;

@@ -1,0 +1,199 @@
+package app.lacuna.desktop.parts.receipt;
+
+import app.lacuna.base.ByteCount;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.BriefLine;
+import app.lacuna.desktop.ui.Columns;
+import app.lacuna.desktop.ui.Mark;
+import app.lacuna.desktop.ui.Mark.Meaning;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.forecast.SizeRange;
+import app.lacuna.job.PackResult;
+import app.lacuna.proof.ProofReport;
+import app.lacuna.proof.Verdict;
+import app.lacuna.selection.LeftOut;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/** The receipt: what was done, what is proved, what is still readable. */
+public final class ReceiptView {
+    private static final double RIGHT_WIDTH = 340;
+    private static final int NAMES_SHOWN = 2;
+
+    private final PackResult result;
+    private final List<Path> roots;
+    private final Page page;
+    private final VBox lines = new VBox();
+    private final ProofList proofList;
+    private final Optional<SizeRange> forecast;
+
+    /** What the buttons in the foot do. */
+    public record Next(Runnable open, Runnable anew) {}
+
+    public ReceiptView(
+            PackResult result, List<Path> roots, Optional<SizeRange> forecast, Next next) {
+        this.result = result;
+        this.forecast = forecast;
+        this.roots = roots;
+        this.proofList = new ProofList(proof());
+        page = new Page(brief());
+        lines.getStyleClass().addAll(Styles.SHEET, "receipt");
+        packed();
+        proved();
+        if (!result.leftOut().isEmpty()) {
+            leftOut();
+        }
+        result.keptInstead().ifPresent(this::keptInstead);
+        originals();
+        proofList.setVisible(false);
+        page.setWork(new Columns(lines, proofList, RIGHT_WIDTH));
+        page.setFoot(
+                Page.spacer(),
+                Page.button("pack-anew", Words.text("receipt.anew"), next.anew()),
+                Page.primary("open-packed", Words.text("receipt.open"), next.open()));
+    }
+
+    public Page page() {
+        return page;
+    }
+
+    /** The window always proves. */
+    private ProofReport proof() {
+        return result.proof().orElseThrow();
+    }
+
+    private BriefLine brief() {
+        boolean locked = result.options().protection().needsPassword();
+        String all =
+                Words.text(
+                        "receipt.identical",
+                        proof().count(Verdict.IDENTICAL),
+                        proof().entries().size());
+        BriefLine brief = new BriefLine();
+        brief.fact(result.archive().getFileName().toString());
+        brief.say(Words.text(locked ? "receipt.packed" : "receipt.packed-open"));
+        return brief.fact(all, proof().allIdentical() ? Styles.PROTECTED : Styles.ATTENTION)
+                .say(".");
+    }
+
+    private void packed() {
+        Label path = Page.label(result.archive().toString(), Styles.MONO, Styles.SECONDARY);
+        path.setId("receipt-path");
+        String line =
+                Words.text(
+                        "receipt.packed.line",
+                        ByteCount.inWords(result.contentBytes()),
+                        ByteCount.inWords(result.archiveBytes()),
+                        Dates.duration(result.packing()));
+        line(
+                Meaning.DONE,
+                Words.text("receipt.packed.title"),
+                List.of(Page.label(line + howNear(), Styles.SECONDARY), path));
+    }
+
+    /** How far the forecast was off. */
+    private String howNear() {
+        if (forecast.isEmpty() || forecast.get().expected() == 0) {
+            return "";
+        }
+        long expected = forecast.get().expected();
+        double off = 100.0 * Math.abs(result.archiveBytes() - expected) / expected;
+        return Words.text(
+                "receipt.forecast", ByteCount.inWords(expected), Math.round(off * 10) / 10.0);
+    }
+
+    private void proved() {
+        Button show =
+                Page.button("show-proof", Words.text("receipt.proved.show"), this::toggleList);
+        boolean all = proof().allIdentical();
+        line(
+                all ? Meaning.DONE : Meaning.STILL_READABLE,
+                Words.text(all ? "receipt.proved.title" : "receipt.proved.partly"),
+                List.of(
+                        Page.label(
+                                Words.text(
+                                        all
+                                                ? "receipt.proved." + proof().readBack()
+                                                : "receipt.proved.changed"),
+                                Styles.SECONDARY)),
+                show);
+    }
+
+    private void toggleList() {
+        proofList.setVisible(!proofList.isVisible());
+    }
+
+    private void leftOut() {
+        String names =
+                result.leftOut().stream()
+                        .limit(4)
+                        .map(ReceiptView::leftOutWords)
+                        .collect(Collectors.joining("; "));
+        int more = result.leftOut().size() - 4;
+        line(
+                Meaning.STILL_READABLE,
+                Words.text("receipt.left-out.title", result.leftOut().size()),
+                List.of(
+                        Page.label(
+                                more > 0 ? names + Words.text("receipt.more", more) : names,
+                                Styles.SECONDARY)));
+    }
+
+    /** What is not complete has not taken the place of an older archive. */
+    private void keptInstead(Path older) {
+        line(
+                Meaning.STILL_READABLE,
+                Words.text("receipt.kept-instead.title"),
+                List.of(
+                        Page.label(
+                                Words.text("receipt.kept-instead.line", older.getFileName()),
+                                Styles.SECONDARY)));
+    }
+
+    private static String leftOutWords(LeftOut left) {
+        return left.source().getFileName() + " (" + Words.text("left-out." + left.reason()) + ")";
+    }
+
+    private void originals() {
+        String names =
+                roots.stream()
+                        .limit(NAMES_SHOWN)
+                        .map(root -> root.getFileName().toString())
+                        .collect(Collectors.joining(", "));
+        int more = roots.size() - NAMES_SHOWN;
+        line(
+                Meaning.STILL_READABLE,
+                Words.text("receipt.originals.title", result.packed().size()),
+                List.of(
+                        Page.label(
+                                Words.text(
+                                        "receipt.originals.line",
+                                        more > 0 ? names + Words.text("receipt.more", more) : names,
+                                        String.valueOf(roots.get(0).getParent())),
+                                Styles.SECONDARY)));
+    }
+
+    private void line(Meaning meaning, String title, List<Label> details, Node... buttons) {
+        Label heading = Page.label(title, Styles.HEADING);
+        VBox words = new VBox(3, heading);
+        words.getChildren().addAll(details);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        HBox beside = new HBox(8, buttons);
+        beside.setAlignment(Pos.CENTER_RIGHT);
+        HBox line = new HBox(16, new Mark(meaning, 10), words, beside);
+        line.setAlignment(Pos.TOP_LEFT);
+        line.getStyleClass().add("receipt-line");
+        lines.getChildren().add(line);
+    }
+}

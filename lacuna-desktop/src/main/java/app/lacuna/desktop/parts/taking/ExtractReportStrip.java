@@ -1,0 +1,136 @@
+package app.lacuna.desktop.parts.taking;
+
+import app.lacuna.base.ByteCount;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.extract.ExtractReport;
+import app.lacuna.extract.ExtractedEntry;
+import app.lacuna.extract.ExtractedEntry.Result;
+import app.lacuna.extract.ReadableCopies;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+
+/** What came out, where to, and what did not and why. */
+public final class ExtractReportStrip extends VBox {
+    private static final int SHOWN = 6;
+
+    private final Button clear;
+    private final Button unprotected;
+
+    /**
+     * @param takeUnprotected takes out what was left because it stands open
+     */
+    public ExtractReportStrip(ExtractModel model, Runnable takeUnprotected) {
+        super(3);
+        unprotected =
+                Page.button(
+                        "take-unprotected",
+                        Words.text("extract.take-unprotected"),
+                        takeUnprotected);
+
+        clear = Page.button("clear-copies", Words.text("extract.clear"), model::clearCopies);
+        setId("extract-report");
+        getStyleClass().add("report");
+        show(model.report().get());
+        model.report().addListener((property, before, now) -> show(now));
+        model.cleared().addListener((property, before, now) -> now.ifPresent(this::showCleared));
+    }
+
+    private void showCleared(ReadableCopies.Result cleared) {
+        setVisible(true);
+        setManaged(true);
+        getChildren()
+                .setAll(Page.label(Words.text("extract.cleared", cleared.gone()), "report-done"));
+        if (!cleared.linked().isEmpty()) {
+            getChildren()
+                    .add(
+                            Page.label(
+                                    Words.text("extract.linked", cleared.linked().size()),
+                                    Styles.ATTENTION));
+        }
+        for (Path kept : cleared.kept()) {
+            getChildren()
+                    .add(
+                            Page.label(
+                                    Words.text("extract.not-cleared", kept.getFileName()),
+                                    Styles.ATTENTION));
+        }
+    }
+
+    private void show(Optional<ExtractReport> report) {
+        setVisible(report.isPresent());
+        setManaged(report.isPresent());
+        getChildren().clear();
+        report.ifPresent(this::fill);
+    }
+
+    private void fill(ExtractReport report) {
+        getChildren()
+                .addAll(
+                        Page.label(
+                                Words.text(
+                                        "extract.done",
+                                        report.cameOut(),
+                                        report.entries().size(),
+                                        ByteCount.inWords(report.bytes())),
+                                report.isComplete() ? "report-done" : "message-what"),
+                        readable(report));
+        List<ExtractedEntry> others =
+                report.entries().stream()
+                        .filter(entry -> entry.result() != Result.EXTRACTED)
+                        .toList();
+        others.stream()
+                .limit(SHOWN)
+                .forEach(entry -> getChildren().add(Page.label(line(entry), Styles.SECONDARY)));
+        if (report.count(Result.UNPROTECTED) > 0) {
+            getChildren()
+                    .addAll(
+                            Page.label(Words.text("extract.unprotected"), Styles.READABLE),
+                            unprotected);
+        }
+        if (others.size() > SHOWN) {
+            getChildren()
+                    .add(
+                            Page.label(
+                                    Words.text("contents.more", others.size() - SHOWN),
+                                    Styles.SECONDARY));
+        }
+    }
+
+    /** What came out can be read by everybody who can read the folder. */
+    private HBox readable(ExtractReport report) {
+        Label words = Page.label(Words.text("extract.readable", report.folder()), Styles.SECONDARY);
+        words.setMinWidth(0);
+        words.setWrapText(false);
+        words.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+        words.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        HBox row = new HBox(12, words, clear);
+        row.setAlignment(Pos.CENTER_LEFT);
+        clear.setVisible(report.bytes() > 0);
+        return row;
+    }
+
+    private static String line(ExtractedEntry entry) {
+        String detail =
+                switch (entry.result()) {
+                    case EXTRACTED, SKIPPED, UNPROTECTED, NOT_REACHED -> "";
+                    case EXTRACTED_RENAMED, EXTRACTED_ALTERED ->
+                            entry.target().orElseThrow().getFileName().toString();
+                    case REFUSED -> Words.text("refusal." + entry.refusal().orElseThrow());
+                    case DAMAGED, UNSUPPORTED, NOT_WRITTEN ->
+                            FailureText.of(entry.cause().orElseThrow()).what();
+                };
+        return Words.text("extract." + entry.result(), entry.entry().path(), detail);
+    }
+}

@@ -1,2 +1,0 @@
-/** A new password while it is typed. */
-package app.lacuna.desktop.password;

@@ -1,0 +1,120 @@
+package app.lacuna.desktop.places.open;
+
+import app.lacuna.archive.Listing;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Columns;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.SecretField;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.Words;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The Open place while the archive is locked: the password, and what can be seen without it. */
+final class LockedView {
+    private static final double RIGHT_WIDTH = 480;
+    private static final int NOTE_AT_MOST = 600;
+
+    private final OpenViewModel model;
+    private final SecretField field;
+    private final SeenSheet seen = new SeenSheet();
+    private final Label note = Page.label("", "note");
+    private final Columns columns;
+
+    LockedView(OpenViewModel model) {
+        this.model = model;
+        field =
+                new SecretField(
+                        "open-password",
+                        Words.text("open.password"),
+                        model.password(),
+                        model.showing());
+        field.onEnter(model::unlock);
+        columns = new Columns(passwordSheet(), seen, RIGHT_WIDTH);
+        model.failure().addListener((property, before, now) -> failed(now));
+    }
+
+    Node node() {
+        return columns;
+    }
+
+    void show(Listing listing) {
+        seen.show(listing);
+        String whole = listing.comment().strip();
+        note.setText(
+                whole.length() > NOTE_AT_MOST ? whole.substring(0, NOTE_AT_MOST) + "…" : whole);
+    }
+
+    void focus() {
+        field.focusAndSelect();
+    }
+
+    private void failed(Optional<FailureText> failure) {
+        if (failure.isPresent() && model.state().get() == OpenState.LOCKED) {
+            field.focusAndSelect();
+        }
+    }
+
+    private Region passwordSheet() {
+        Button show =
+                Page.button(
+                        "open-show",
+                        Words.text("password.show"),
+                        () -> model.showing().set(!model.showing().get()));
+        show.textProperty()
+                .bind(
+                        model.showing()
+                                .map(on -> Words.text(on ? "password.hide" : "password.show")));
+        HBox row = new HBox(10, field, show);
+        row.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(field, Priority.ALWAYS);
+        VBox sheet =
+                new VBox(
+                        12,
+                        Page.label(Words.text("open.password"), "sheet-title"),
+                        row,
+                        wrong(),
+                        new VariantsLine(model),
+                        note(),
+                        Page.spacer(),
+                        Page.label(Words.text("open.nobody"), Styles.SECONDARY));
+        sheet.getStyleClass().addAll(Styles.SHEET, "roomy");
+        return sheet;
+    }
+
+    /** The hint or opening note, which needs no password to be read. */
+    private Node note() {
+        note.setId("open-note");
+        Label title = Page.label(Words.text("open.note.readable"), Styles.CARD_TITLE);
+        VBox box = new VBox(2, title, note);
+        box.visibleProperty().bind(note.textProperty().isNotEmpty());
+        box.managedProperty().bind(box.visibleProperty());
+        return box;
+    }
+
+    /** One line: what happened in bold, the rest plain. Nothing shakes. */
+    private Node wrong() {
+        Label what = Page.label("", "message-what");
+        what.setId("unlock-failure");
+        Label rest = Page.label("", Styles.READABLE);
+        what.textProperty().bind(model.failure().map(now -> now.map(FailureText::what).orElse("")));
+        rest.textProperty()
+                .bind(
+                        model.failure()
+                                .map(
+                                        now ->
+                                                now.map(text -> text.safe() + " " + text.next())
+                                                        .orElse("")));
+        VBox box = new VBox(6, what, rest, new OfferStrip(model, "salvage-locked"));
+        box.visibleProperty().bind(model.failure().map(Optional::isPresent));
+        box.managedProperty().bind(box.visibleProperty());
+        return box;
+    }
+}

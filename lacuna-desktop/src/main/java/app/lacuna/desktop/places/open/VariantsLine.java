@@ -1,0 +1,67 @@
+package app.lacuna.desktop.places.open;
+
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.words.Words;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+
+/** Under a password that does not fit: tries what is near it, on this computer. */
+final class VariantsLine extends VBox {
+    VariantsLine(OpenViewModel model) {
+        super(6);
+        VariantsModel variants = model.variants();
+        Button start = Page.link("try-variants", Words.text("variants.try"), model::tryVariants);
+        Label what = Page.label(Words.text("variants.what"), Styles.SECONDARY);
+        VBox offer = new VBox(2, start, what);
+        offer.visibleProperty().bind(variants.offered());
+        offer.managedProperty().bind(offer.visibleProperty());
+
+        ProgressBar bar = new ProgressBar(0);
+        bar.setPrefWidth(180);
+        bar.setAccessibleText(Words.text("variants.try"));
+        bar.progressProperty()
+                .bind(
+                        variants.action()
+                                .progress()
+                                .map(now -> now.map(told -> told.fraction()).orElse(0.0)));
+        Label trying = new Label();
+        trying.setId("variants-progress");
+        trying.getStyleClass().add(Styles.SECONDARY);
+        trying.textProperty()
+                .bind(
+                        variants.action()
+                                .progress()
+                                .map(
+                                        now ->
+                                                now.map(
+                                                                told ->
+                                                                        Words.text(
+                                                                                "variants.trying",
+                                                                                told.doneItems(),
+                                                                                told.totalItems()))
+                                                        .orElse("")));
+        HBox running =
+                new HBox(
+                        10,
+                        bar,
+                        trying,
+                        Page.link(
+                                "variants-cancel",
+                                Words.text("busy.cancel"),
+                                variants.action()::cancel));
+        running.setAlignment(Pos.CENTER_LEFT);
+        running.visibleProperty().bind(variants.action().running());
+        running.managedProperty().bind(running.visibleProperty());
+
+        Label none = Page.label(Words.text("variants.none"), Styles.SECONDARY);
+        none.setId("variants-none");
+        none.visibleProperty().bind(variants.nothingFound());
+        none.managedProperty().bind(none.visibleProperty());
+        getChildren().setAll(offer, running, none);
+    }
+}

@@ -1,0 +1,191 @@
+package app.lacuna.desktop.places.pack;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
+import app.lacuna.compression.Method;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.FileDialogs;
+import app.lacuna.desktop.ui.FolderEditor;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.ItemKind;
+import java.util.List;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.WeakChangeListener;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+
+/** What opens under the words of the brief. */
+final class PackPopovers {
+    private static final List<Protection> CHOICES =
+            List.of(
+                    Protection.AES_256,
+                    Protection.AES_192,
+                    Protection.AES_128,
+                    Protection.TRADITIONAL,
+                    Protection.NONE);
+
+    private final PackViewModel model;
+    private final PopoverLayer layer;
+    private final FileDialogs dialogs;
+
+    PackPopovers(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
+        this.model = model;
+        this.layer = layer;
+        this.dialogs = dialogs;
+    }
+
+    Node[] items() {
+        FileSelection selection = model.contents().selection().get();
+        Label sum =
+                Page.label(
+                        Words.text(
+                                "popover.items",
+                                count(selection, ItemKind.FILE),
+                                count(selection, ItemKind.FOLDER),
+                                count(selection, ItemKind.LINK)));
+        Button clear =
+                Page.button(
+                        "clear-all",
+                        Words.text("popover.items.clear"),
+                        () -> {
+                            layer.close();
+                            model.contents().clear();
+                        });
+        return new Node[] {sum, clear};
+    }
+
+    private static long count(FileSelection selection, ItemKind kind) {
+        return selection.items().stream().filter(item -> item.kind() == kind).count();
+    }
+
+    Node[] name() {
+        TextField field = new TextField(model.name().get());
+        field.setId("name-field");
+        field.setPrefColumnCount(26);
+        field.setAccessibleText(Words.text("popover.name"));
+        Label note = Page.label(Words.text("popover.name.note"), Styles.SECONDARY);
+        note.setMaxWidth(340);
+        Button take =
+                Page.button(
+                        "name-take",
+                        Words.text("popover.take"),
+                        () -> {
+                            if (model.rename(field.getText())) {
+                                layer.close();
+                            } else {
+                                note.setText(Words.text("popover.name.impossible"));
+                            }
+                        });
+        field.setOnAction(event -> take.fire());
+        HBox proposals =
+                new HBox(
+                        14,
+                        Page.link(
+                                "name-date",
+                                Words.text("popover.name.date"),
+                                () -> field.setText(model.proposedName(false))),
+                        Page.link(
+                                "name-season",
+                                Words.text("popover.name.season"),
+                                () -> field.setText(model.proposedName(true))));
+        return new Node[] {
+            Page.label(Words.text("popover.name"), Styles.CARD_TITLE),
+            new HBox(8, field, take),
+            proposals,
+            note
+        };
+    }
+
+    Node[] cipher() {
+        return choices("cipher", CHOICES, model.protection());
+    }
+
+    /** Sets cipher, names and method together; said once what it costs. */
+    Node[] whom() {
+        ToggleGroup group = new ToggleGroup();
+        VBox choices = new VBox(10);
+        for (ForWhom whom : ForWhom.values()) {
+            RadioButton button = new RadioButton(Words.text("popover.whom." + whom));
+            button.setId("whom-" + whom);
+            button.setToggleGroup(group);
+            button.setSelected(model.form().whom().get() == whom);
+            button.setOnAction(event -> model.form().choose(whom));
+            Label note = Page.label(Words.text("popover.whom." + whom + ".note"), Styles.SECONDARY);
+            note.setMaxWidth(400);
+            note.getStyleClass().add("choice-note");
+            choices.getChildren().add(new VBox(2, button, note));
+        }
+        Button done = Page.button("whom-done", Words.text("popover.done"), layer::close);
+        return new Node[] {choices, methods(), done};
+    }
+
+    /** How it is compressed, to be changed alone; the choice above follows if it has to. */
+    private Node methods() {
+        HBox row = new HBox(12, new Label(Words.text("method.title")));
+        row.setAlignment(Pos.CENTER_LEFT);
+        ToggleGroup group = new ToggleGroup();
+        for (Method method : Method.values()) {
+            if (!method.isWritten()) {
+                continue;
+            }
+            RadioButton button = new RadioButton(Words.text("method." + method));
+            button.setId("method-" + method);
+            button.setToggleGroup(group);
+            button.setOnAction(event -> model.form().method().set(method));
+            row.getChildren().add(button);
+            ChangeListener<Method> follow =
+                    (property, before, now) -> button.setSelected(now == method);
+            button.setUserData(follow); // lives as long as the button
+            model.form().method().addListener(new WeakChangeListener<>(follow));
+            button.setSelected(model.form().method().get() == method);
+        }
+        return row;
+    }
+
+    Node[] names() {
+        return choices("names", List.of(Names.HIDDEN, Names.VISIBLE), model.names());
+    }
+
+    /** One button for each value, with a line on what it means. */
+    private <T extends Enum<T>> Node[] choices(
+            String id, List<T> values, ObjectProperty<T> choice) {
+        ToggleGroup group = new ToggleGroup();
+        VBox choices = new VBox(10);
+        for (T value : values) {
+            String key = "popover." + id + "." + value;
+            RadioButton button = new RadioButton(Words.text(key));
+            button.setId(id + "-" + value);
+            button.setToggleGroup(group);
+            button.setSelected(choice.get() == value);
+            button.setOnAction(event -> choice.set(value));
+            Label note = Page.label(Words.text(key + ".note"), Styles.SECONDARY);
+            note.setMaxWidth(380);
+            note.getStyleClass().add("choice-note");
+            choices.getChildren().add(new VBox(2, button, note));
+        }
+        Button done = Page.button(id + "-done", Words.text("popover.done"), layer::close);
+        return new Node[] {choices, done};
+    }
+
+    Node[] folder() {
+        return new FolderEditor(
+                        "folder",
+                        Words.text("popover.folder"),
+                        model.folder(),
+                        dialogs,
+                        layer::close)
+                .withRecent(model.rounds().recentFolders())
+                .content();
+    }
+}

@@ -1,0 +1,211 @@
+package app.lacuna.desktop.places.pack;
+
+import app.lacuna.base.Progress;
+import app.lacuna.desktop.ui.BriefLine;
+import app.lacuna.desktop.ui.BusyLine;
+import app.lacuna.desktop.ui.Columns;
+import app.lacuna.desktop.ui.EmptyZone;
+import app.lacuna.desktop.ui.FileDialogs;
+import app.lacuna.desktop.ui.MessageStrip;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.words.Words;
+import java.io.File;
+import javafx.beans.InvalidationListener;
+import javafx.beans.binding.Bindings;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.Clipboard;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** The Pack place before and while packing. */
+public final class PackView {
+    private static final double RIGHT_WIDTH = 392;
+    private static final double ROOM_FOR_WORDS = 150;
+
+    private final PackViewModel model;
+    private final FileDialogs dialogs;
+    private final Page page;
+    private final Node empty;
+    private final Node filled;
+    private final PasswordCard passwordCard;
+    private ContentsSheet sheet;
+    private final Label statusHeading = new Label();
+    private final Label statusLine = new Label();
+    private final Button pack;
+    private final Button round;
+
+    /**
+     * @param another sets up the next job while this one runs
+     */
+    public PackView(
+            PackViewModel model, PopoverLayer layer, FileDialogs dialogs, Runnable another) {
+        this.model = model;
+        this.dialogs = dialogs;
+        BriefLine brief = new PackBrief(model, layer, dialogs).line();
+        brief.disableProperty().bind(model.packing().running());
+        page = new Page(brief);
+        passwordCard = new PasswordCard(model, layer, dialogs);
+        empty = emptyZone(layer);
+        filled = work(layer);
+        pack = Page.primary("pack", Words.text("pack.primary"), model::pack);
+        pack.disableProperty().bind(model.ready().not());
+        Page.withKey(pack, "primary");
+        round = Page.button("save-round", Words.text("round.title"), () -> {});
+        RoundPopover popover = new RoundPopover(model, layer);
+        round.setOnAction(event -> layer.show(round, popover.content()));
+        round.visibleProperty()
+                .bind(
+                        Bindings.createBooleanBinding(
+                                this::hasSomethingToSave,
+                                model.packing().running(),
+                                model.contents().selection()));
+        round.managedProperty().bind(round.visibleProperty());
+        Button next = Page.button("set-up-another", Words.text("pack.another"), another);
+        next.visibleProperty().bind(model.packing().running());
+        next.managedProperty().bind(next.visibleProperty());
+        page.setFoot(foot(layer), round, next, pack);
+        InvalidationListener changed = property -> update();
+        model.contents().selection().addListener(changed);
+        model.contents().scanning().addListener(changed);
+        model.contents().looking().progress().addListener(changed);
+        model.protection().addListener(changed);
+        model.password().agreement().addListener(changed);
+        model.cancelled().addListener(changed);
+        update();
+    }
+
+    public Page page() {
+        return page;
+    }
+
+    private Node emptyZone(PopoverLayer layer) {
+        Button files = Page.primary("add-files", Words.text("contents.add-files"), this::addFiles);
+        Button folder =
+                Page.button("add-folder", Words.text("contents.add-folder"), this::addFolder);
+        Page.withKey(files, "files");
+        Page.withKey(folder, "folder");
+        return new EmptyZone(Words.text("pack.empty"), model.contents()::add, files, folder)
+                .with(new RoundsRow(model, layer));
+    }
+
+    public void addFiles() {
+        ContentsSheet.addFiles(model.contents(), dialogs);
+    }
+
+    public void addFolder() {
+        ContentsSheet.addFolder(model.contents(), dialogs);
+    }
+
+    private Node work(PopoverLayer layer) {
+        sheet = new ContentsSheet(model.contents(), model.forecast(), layer, dialogs);
+        sheet.disableProperty().bind(model.packing().running());
+        passwordCard.disableProperty().bind(model.packing().running());
+        VBox cards =
+                new VBox(10, new StrangerCard(model, layer), new ReachCard(model), passwordCard);
+        cards.setMinHeight(VBox.USE_PREF_SIZE);
+        Columns columns = new Columns(sheet, cards, RIGHT_WIDTH);
+        VBox.setVgrow(columns, Priority.ALWAYS);
+        return new VBox(12, failure(), columns);
+    }
+
+    private Node failure() {
+        MessageStrip strip = new MessageStrip(model.failure());
+        Button replace = Page.button("replace", Words.text("pack.replace"), model::packReplacing);
+        replace.visibleProperty().bind(model.replaceOffered());
+        replace.managedProperty().bind(replace.visibleProperty());
+        strip.getChildren().add(replace);
+        return strip;
+    }
+
+    private Node foot(PopoverLayer layer) {
+        VBox next = Page.status(statusHeading, statusLine);
+        HBox.setHgrow(next, Priority.ALWAYS);
+        next.visibleProperty().bind(next.widthProperty().greaterThan(ROOM_FOR_WORDS));
+        HBox status = new HBox(22, new ForecastStatus(model, layer), next);
+        status.setAlignment(Pos.CENTER_LEFT);
+        status.visibleProperty().bind(model.packing().running().not());
+        BusyLine busy = new BusyLine(model.packing());
+        StackPane left = new StackPane(status, busy);
+        left.setMinWidth(0);
+        HBox.setHgrow(left, Priority.ALWAYS);
+        return left;
+    }
+
+    private void update() {
+        boolean nothing = model.contents().selection().get().items().isEmpty();
+        page.setWork(nothing ? empty : filled);
+        pack.setVisible(true);
+        if (nothing) {
+            statusHeading.setText("");
+            statusLine.setText("");
+            return;
+        }
+        statusHeading.setText(
+                model.cancelled().get() ? Words.text("pack.cancelled") : Words.text("pack.next"));
+        statusLine.setText(Words.text(nextStep(), found()));
+        statusLine.setWrapText(true);
+        pack.setAccessibleHelp(statusLine.getText());
+    }
+
+    /** How many items the scan has found until now. */
+    private int found() {
+        return model.contents().looking().progress().get().map(Progress::doneItems).orElse(0);
+    }
+
+    /** What is still missing, so that a grey button explains itself. */
+    private String nextStep() {
+        if (model.cancelled().get()) {
+            return "pack.cancelled.line";
+        }
+        if (model.contents().scanning().get()) {
+            return "pack.next.scanning";
+        }
+        if (!model.protection().get().needsPassword()) {
+            return "pack.next.open";
+        }
+        return "pack.next." + model.password().agreement().get();
+    }
+
+    public void find() {
+        if (!model.contents().selection().get().items().isEmpty()) {
+            sheet.focusFind();
+        }
+    }
+
+    /** Files that were copied in a file manager. */
+    public void paste() {
+        Clipboard clipboard = Clipboard.getSystemClipboard();
+        if (clipboard.hasFiles()) {
+            model.contents().add(clipboard.getFiles().stream().map(File::toPath).toList());
+        }
+    }
+
+    private boolean hasSomethingToSave() {
+        return !model.packing().running().get()
+                && !model.contents().selection().get().items().isEmpty();
+    }
+
+    public void makePassword() {
+        if (!model.contents().selection().get().items().isEmpty()) {
+            passwordCard.make();
+        }
+    }
+
+    public void focusFirst() {
+        if (!model.contents().selection().get().items().isEmpty()) {
+            passwordCard.focusFirst();
+        }
+    }
+
+    public void primary() {
+        if (!pack.isDisabled()) {
+            pack.fire();
+        }
+    }
+}

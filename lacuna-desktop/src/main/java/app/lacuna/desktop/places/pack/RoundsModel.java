@@ -1,0 +1,76 @@
+package app.lacuna.desktop.places.pack;
+
+import app.lacuna.rounds.RecentForm;
+import app.lacuna.rounds.Round;
+import app.lacuna.rounds.RoundStore;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+
+/** Saved rounds and recent destinations. What can not be kept is said, and nothing else is lost. */
+public final class RoundsModel {
+    private final RoundStore store;
+    private final ObservableList<Round> rounds = FXCollections.observableArrayList();
+    private final ObservableList<Path> recentFolders = FXCollections.observableArrayList();
+    private final BooleanProperty failed = new SimpleBooleanProperty();
+
+    RoundsModel(RoundStore store) {
+        this.store = store;
+        keep(() -> {});
+    }
+
+    private interface Change {
+        void make() throws IOException;
+    }
+
+    private void keep(Change change) {
+        try {
+            change.make();
+            rounds.setAll(store.rounds());
+            recentFolders.setAll(store.recentFolders());
+            failed.set(false);
+        } catch (IOException e) {
+            failed.set(true);
+        }
+    }
+
+    void save(Round round) {
+        keep(() -> store.save(round));
+    }
+
+    public void forget(Round round) {
+        keep(() -> store.remove(round.name()));
+    }
+
+    void used(Path folder, RecentForm form) {
+        keep(() -> store.used(folder, form));
+    }
+
+    /** What the next archive starts from. */
+    Optional<RecentForm> recentForm() {
+        try {
+            return store.recentForm();
+        } catch (IOException e) {
+            return Optional.empty(); // then it starts from the usual form
+        }
+    }
+
+    public ObservableList<Round> rounds() {
+        return rounds;
+    }
+
+    /** The last one first. */
+    public List<Path> recentFolders() {
+        return List.copyOf(recentFolders);
+    }
+
+    /** Whether the last change could not be kept. */
+    public BooleanProperty failed() {
+        return failed;
+    }
+}

@@ -1,2 +1,0 @@
-/** Taking things out: where to, what is in the way, what came out, clearing it again. */
-package app.lacuna.desktop.taking;

@@ -1,0 +1,51 @@
+package app.lacuna.desktop.ui;
+
+import app.lacuna.desktop.look.Styles;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.text.Text;
+import javafx.scene.text.TextFlow;
+
+/**
+ * The sentence at the top of a place. Its underlined words can be clicked; other weighty words are
+ * only set in bold.
+ */
+public final class BriefLine extends TextFlow {
+    public BriefLine() {
+        getStyleClass().add(Styles.BRIEF);
+    }
+
+    public BriefLine clear() {
+        getChildren().clear();
+        return this;
+    }
+
+    public BriefLine say(String words) {
+        Text text = new Text(words);
+        text.getStyleClass().add("brief-text");
+        getChildren().add(text);
+        return this;
+    }
+
+    /** A weighty word that can not be changed. */
+    public BriefLine fact(String words, String... styles) {
+        Label label = new Label(words);
+        label.getStyleClass().add("brief-fact");
+        label.getStyleClass().addAll(styles);
+        label.setMaxWidth(640);
+        getChildren().add(label);
+        return this;
+    }
+
+    /** A word that opens something when it is clicked. */
+    public Button word(String id, String words, String accessible, String... styles) {
+        Button word = new Button(words);
+        word.setId(id);
+        word.getStyleClass().setAll(Styles.BRIEF_WORD);
+        word.getStyleClass().addAll(styles);
+        word.setAccessibleText(accessible);
+        word.setMaxWidth(640);
+        getChildren().add(word);
+        return word;
+    }
+}

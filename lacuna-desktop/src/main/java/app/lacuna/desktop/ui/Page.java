@@ -1,0 +1,93 @@
+package app.lacuna.desktop.ui;
+
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.words.Words;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The page of a place: the brief, the work, the foot. */
+public final class Page extends VBox {
+    private final VBox body = new VBox();
+    private final HBox foot = new HBox(22);
+
+    public Page(BriefLine brief) {
+        getStyleClass().add(Styles.PAGE);
+        body.getStyleClass().add("page-body");
+        foot.getStyleClass().add(Styles.FOOT);
+        foot.setAlignment(Pos.CENTER_LEFT);
+        VBox main = new VBox(16, brief, body);
+        main.getStyleClass().add("page-main");
+        VBox.setVgrow(body, Priority.ALWAYS);
+        VBox.setVgrow(main, Priority.ALWAYS);
+        getChildren().addAll(main, foot);
+    }
+
+    public void setWork(Node work) {
+        VBox.setVgrow(work, Priority.ALWAYS);
+        body.getChildren().setAll(work);
+    }
+
+    /** Status at the left, buttons at the right, the primary one last. */
+    public void setFoot(Node status, Node... buttons) {
+        HBox.setHgrow(status, Priority.ALWAYS);
+        foot.getChildren().setAll(status);
+        foot.getChildren().addAll(buttons);
+    }
+
+    /** A heading and a line under it, for the left of the foot. */
+    public static VBox status(Label heading, Label line) {
+        heading.getStyleClass().add("status-heading");
+        line.getStyleClass().add(Styles.SECONDARY);
+        VBox box = new VBox(heading, line);
+        box.getStyleClass().add(Styles.STATUS);
+        box.setMinWidth(0);
+        return box;
+    }
+
+    public static Button button(String id, String words, Runnable action) {
+        Button button = new Button(words);
+        button.setId(id);
+        button.setOnAction(event -> action.run());
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        return button;
+    }
+
+    public static Button primary(String id, String words, Runnable action) {
+        Button button = button(id, words, action);
+        button.getStyleClass().add(Styles.PRIMARY);
+        return button;
+    }
+
+    public static Button link(String id, String words, Runnable action) {
+        Button button = button(id, words, action);
+        button.getStyleClass().setAll(Styles.LINK);
+        return button;
+    }
+
+    /** Tells the key beside the button's own words. */
+    public static Button withKey(Button button, String key) {
+        button.setTooltip(new Tooltip(button.getText() + " (" + Words.text("key." + key) + ")"));
+        return button;
+    }
+
+    public static Label label(String words, String... styles) {
+        Label label = new Label(words);
+        label.getStyleClass().addAll(styles);
+        label.setWrapText(true);
+        return label;
+    }
+
+    public static Region spacer() {
+        Region spacer = new Region();
+        HBox.setHgrow(spacer, Priority.ALWAYS);
+        VBox.setVgrow(spacer, Priority.ALWAYS);
+        return spacer;
+    }
+}

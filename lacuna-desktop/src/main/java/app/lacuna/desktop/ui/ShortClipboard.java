@@ -1,0 +1,60 @@
+package app.lacuna.desktop.ui;
+
+import app.lacuna.desktop.words.Words;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.beans.property.ReadOnlyStringProperty;
+import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.util.Duration;
+
+/** Puts a password on the clipboard for a short time, and takes it off if it is still there. */
+public final class ShortClipboard {
+    public static final int SECONDS = 30;
+
+    private final ReadOnlyStringWrapper words =
+            new ReadOnlyStringWrapper(Words.text("clipboard.copy"));
+    private Timeline countdown = new Timeline();
+
+    public void put(String text) {
+        countdown.stop();
+        ClipboardContent content = new ClipboardContent();
+        content.putString(text);
+        Clipboard.getSystemClipboard().setContent(content);
+        int[] left = {SECONDS};
+        show(left[0]);
+        countdown =
+                new Timeline(
+                        new KeyFrame(
+                                Duration.seconds(1),
+                                event -> {
+                                    left[0]--;
+                                    show(left[0]);
+                                    if (left[0] == 0) {
+                                        takeOff(text);
+                                    }
+                                }));
+        countdown.setCycleCount(SECONDS);
+        countdown.play();
+    }
+
+    private void show(int seconds) {
+        words.set(
+                seconds == 0
+                        ? Words.text("clipboard.copy")
+                        : Words.text("clipboard.left", seconds));
+    }
+
+    private static void takeOff(String text) {
+        Clipboard clipboard = Clipboard.getSystemClipboard();
+        if (text.equals(clipboard.getString())) {
+            clipboard.clear();
+        }
+    }
+
+    /** "Copy", or how long it will still be there. */
+    public ReadOnlyStringProperty words() {
+        return words.getReadOnlyProperty();
+    }
+}

@@ -1,0 +1,2 @@
+/** The controls of our own: the brief, gaps, marks, popovers, columns. */
+package app.lacuna.desktop.ui;

@@ -1,0 +1,110 @@
+package app.lacuna.desktop.places.open;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.change.PlannedEntry;
+import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.window.MovableClock;
+import app.lacuna.job.PackJob;
+import app.lacuna.job.PackRequest;
+import app.lacuna.job.PackRequest.AfterPacking;
+import app.lacuna.rounds.OpenHistory;
+import app.lacuna.selection.PathTree.Node;
+import app.lacuna.selection.SelectionScanner;
+import app.lacuna.staging.Existing;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.io.TempDir;
+
+/** An archive of two files with the password "hut", and the model of the Open place. */
+abstract class OnOpenArchive {
+    @TempDir Path folder;
+    Path archive;
+    Names names = Names.VISIBLE;
+    OpenViewModel model;
+    final MovableClock clock = new MovableClock();
+    final List<Path> openedOutside = new ArrayList<>();
+
+    @BeforeEach
+    void pack() throws IOException {
+        model =
+                new OpenViewModel(
+                        new Threads(Runnable::run, Runnable::run),
+                        new OpenHistory(folder.resolve("state")),
+                        openedOutside::add,
+                        clock);
+        Path dig = Files.createDirectory(folder.resolve("dig"));
+        Files.writeString(dig.resolve("a.txt"), "first");
+        Files.writeString(dig.resolve("b.txt"), "second");
+        archive = folder.resolve("notes.zip");
+        pack(Protection.AES_256);
+    }
+
+    void pack(Protection protection) throws IOException {
+        PackRequest request =
+                new PackRequest(
+                        new SelectionScanner(CancelToken.never())
+                                .scan(List.of(folder.resolve("dig"))),
+                        archive,
+                        PackOptions.STANDARD.withProtection(protection).withNames(names),
+                        Existing.REPLACE,
+                        AfterPacking.TRUST);
+        try (Secret secret = Secret.takeOver("hut".toCharArray())) {
+            Optional<Secret> password =
+                    protection.needsPassword() ? Optional.of(secret) : Optional.empty();
+            new PackJob(request, password, ProgressListener.none(), CancelToken.never()).run();
+        }
+    }
+
+    void unlock() {
+        model.open(archive);
+        model.password().set("hut");
+        model.unlock();
+    }
+
+    CheckState.Kind checked() {
+        return model.check().state().get().kind();
+    }
+
+    PlannedEntry entry(String path) {
+        return model.changes().plan().get().orElseThrow().entries().stream()
+                .filter(entry -> entry.path().equals(path))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    Node<PlannedEntry> top() {
+        return model.inside().root().get().orElseThrow().children().get(0);
+    }
+
+    /** As the window does: a tick every second or so. */
+    void passMinutes(int minutes) {
+        for (int i = 0; i < minutes * 3; i++) {
+            clock.moveOn(Duration.ofSeconds(20));
+            model.tick();
+        }
+    }
+
+    static void change(Path file, String text) throws IOException {
+        Files.writeString(file, text);
+        Files.setLastModifiedTime(file, FileTime.from(Instant.ofEpochSecond(1_000)));
+    }
+
+    String failureFor(String typed) {
+        model.password().set(typed);
+        model.unlock();
+        return model.failure().get().orElseThrow().what();
+    }
+}

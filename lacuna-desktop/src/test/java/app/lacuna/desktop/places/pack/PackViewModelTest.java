@@ -1,0 +1,382 @@
+package app.lacuna.desktop.places.pack;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.Secret;
+import app.lacuna.compression.Method;
+import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
+import app.lacuna.exposure.Opener;
+import app.lacuna.exposure.Reach;
+import app.lacuna.exposure.SeenEntry;
+import app.lacuna.job.Archives;
+import app.lacuna.password.Strength;
+import app.lacuna.password.TypingTraps;
+import app.lacuna.rounds.Round;
+import app.lacuna.rounds.RoundStore;
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.LeftOut;
+import app.lacuna.selection.PathTree.Node;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Without a toolkit: properties work, scenes are not needed. */
+class PackViewModelTest {
+    private static final NewArchiveName NAME =
+            new NewArchiveName(Clock.fixed(Instant.parse("2026-11-24T14:20:00Z"), ZoneOffset.UTC));
+
+    @TempDir Path folder;
+    private Path dig;
+    private PackViewModel model;
+
+    @BeforeEach
+    void make() throws IOException {
+        dig = Files.createDirectory(folder.resolve("dig"));
+        Files.writeString(dig.resolve("a.txt"), "first");
+        Files.writeString(dig.resolve("b.txt"), "second");
+        model = model(new Threads(Runnable::run, Runnable::run));
+    }
+
+    private PackViewModel model(Threads threads) {
+        return new PackViewModel(
+                threads, NAME, folder, new RoundStore(folder.resolve("state")), new JobTurns());
+    }
+
+    private void typePassword(String password) {
+        model.password().first().set(password);
+        model.password().second().set(password);
+    }
+
+    @Test
+    void proposesANameThatTellsNothing() throws IOException {
+        assertThat(model.name().get()).isEqualTo("2026-11-24.zip");
+        Files.createFile(folder.resolve("2026-11-24.zip"));
+        assertThat(NAME.freeIn(folder)).isEqualTo("2026-11-24-2.zip");
+    }
+
+    @Test
+    void isReadyOnlyWithContentsAndAnAgreedPassword() {
+        assertThat(model.ready().get()).isFalse();
+        model.contents().add(List.of(dig));
+        assertThat(model.ready().get()).isFalse();
+        model.password().first().set("hut");
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.SECOND_MISSING);
+        model.password().second().set("hu");
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.SECOND_MISSING);
+        model.password().second().set("hat");
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.DIFFERENT);
+        assertThat(model.ready().get()).isFalse();
+        model.password().second().set("hut");
+        assertThat(model.ready().get()).isTrue();
+    }
+
+    @Test
+    void shownPasswordIsTypedOnce() {
+        model.contents().add(List.of(dig));
+        model.password().first().set("hut");
+        model.password().showing().set(true);
+        assertThat(model.ready().get()).isTrue();
+    }
+
+    @Test
+    void openArchiveNeedsNoPassword() {
+        model.contents().add(List.of(dig));
+        model.protection().set(Protection.NONE);
+        assertThat(model.ready().get()).isTrue();
+        model.pack();
+        assertThat(model.result().get()).isPresent();
+    }
+
+    @Test
+    void packsProvesAndForgetsThePassword() {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.pack();
+        assertThat(model.result().get()).isPresent();
+        assertThat(model.result().get().get().proof().orElseThrow().allIdentical()).isTrue();
+        assertThat(model.password().first().get()).isEmpty();
+        assertThat(model.password().second().get()).isEmpty();
+        assertThat(folder.resolve("2026-11-24.zip")).exists();
+    }
+
+    @Test
+    void takenNameOffersReplacingAndLosesNothing() throws IOException {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        Files.writeString(model.target(), "old");
+        model.pack();
+        assertThat(model.failure().get()).isPresent();
+        assertThat(model.replaceOffered().get()).isTrue();
+        assertThat(model.password().agreement().get()).isEqualTo(Agreement.SAME);
+        assertThat(model.target()).hasContent("old");
+        model.packReplacing();
+        assertThat(model.result().get()).isPresent();
+        assertThat(model.failure().get()).isEmpty();
+    }
+
+    @Test
+    void removedItemsStayOutAndComeBackWhenAddedAgain() {
+        model.contents().add(List.of(dig));
+        Node<FileItem> folderNode = model.contents().tree().get().children().get(0);
+        model.contents().remove(folderNode.children().get(0));
+        assertThat(paths()).containsExactly("dig", "dig/b.txt");
+        model.contents().add(List.of(dig.resolve("a.txt")));
+        assertThat(paths()).contains("dig/a.txt");
+    }
+
+    @Test
+    void removingWhatWasChosenForgetsIt() {
+        model.contents().add(List.of(dig));
+        model.contents().remove(model.contents().tree().get().children().get(0));
+        assertThat(model.contents().roots()).isEmpty();
+        assertThat(paths()).isEmpty();
+    }
+
+    private List<String> paths() {
+        return model.contents().selection().get().items().stream().map(FileItem::path).toList();
+    }
+
+    @Test
+    void renameTakesNamesThatCanBe() {
+        assertThat(model.rename("winter-notes")).isTrue();
+        assertThat(model.name().get()).isEqualTo("winter-notes.zip");
+        for (String impossible : List.of("", "  ", "a/b", "a\\b", "..", "c:x")) {
+            assertThat(model.rename(impossible)).as(impossible).isFalse();
+        }
+        assertThat(model.name().get()).isEqualTo("winter-notes.zip");
+    }
+
+    @Test
+    void cancelledPackingIsSaidAndCanBeStartedAgain() {
+        Deque<Runnable> later = new ArrayDeque<>();
+        model = model(new Threads(later::add, Runnable::run));
+        model.contents().add(List.of(dig));
+        runAll(later);
+        typePassword("hut");
+        model.pack();
+        assertThat(model.packing().running().get()).isTrue();
+        model.packing().cancel();
+        runAll(later);
+        assertThat(model.cancelled().get()).isTrue();
+        assertThat(model.target()).doesNotExist();
+        assertThat(model.ready().get()).isTrue();
+        model.pack();
+        runAll(later);
+        assertThat(model.result().get()).isPresent();
+    }
+
+    private static void runAll(Deque<Runnable> later) {
+        while (!later.isEmpty()) {
+            later.remove().run();
+        }
+    }
+
+    @Test
+    void addingWhileScanningScansAgain() throws IOException {
+        Deque<Runnable> later = new ArrayDeque<>();
+        model = model(new Threads(later::add, Runnable::run));
+        Path diary = Files.writeString(folder.resolve("diary.txt"), "rain");
+        model.contents().add(List.of(dig));
+        model.contents().add(List.of(diary));
+        while (!later.isEmpty()) {
+            later.remove().run();
+        }
+        assertThat(paths()).containsExactly("dig", "dig/a.txt", "dig/b.txt", "diary.txt");
+    }
+
+    @Test
+    void startingAnewEmptiesThePage() {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.pack();
+        model.startAnew(NAME);
+        assertThat(model.result().get()).isEmpty();
+        assertThat(paths()).isEmpty();
+        assertThat(model.name().get()).isEqualTo("2026-11-24-2.zip");
+    }
+
+    @Test
+    void forWhomSetsCipherNamesAndMethodTogether() {
+        PackForm form = model.form();
+        form.choose(ForWhom.ANY_COMPUTER);
+        assertThat(form.options().get().protection()).isEqualTo(Protection.TRADITIONAL);
+        assertThat(form.options().get().names()).isEqualTo(Names.VISIBLE);
+        form.choose(ForWhom.MYSELF);
+        assertThat(form.options().get().method()).isEqualTo(Method.ZSTD);
+        assertThat(form.options().get().names()).isEqualTo(Names.HIDDEN);
+        assertThat(form.whom().get()).isEqualTo(ForWhom.MYSELF);
+        form.method().set(Method.DEFLATE);
+        assertThat(form.whom().get()).as("still served").isEqualTo(ForWhom.MYSELF);
+        form.protection().set(Protection.TRADITIONAL);
+        assertThat(form.whom().get()).isEqualTo(ForWhom.ANY_COMPUTER);
+        assertThat(form.options().get().names())
+                .as("traditional encryption hides no names")
+                .isEqualTo(Names.VISIBLE);
+        form.protection().set(Protection.AES_128);
+        assertThat(form.whom().get()).isEqualTo(ForWhom.AES_TOOL);
+    }
+
+    @Test
+    void strangersViewFollowsTheForm() {
+        model.contents().add(List.of(dig));
+        assertThat(model.exposure().exposure().get().entries())
+                .extracting(SeenEntry::path)
+                .containsExactly("contents.zip");
+        model.names().set(Names.VISIBLE);
+        assertThat(model.exposure().exposure().get().entries())
+                .extracting(SeenEntry::path)
+                .containsExactly("dig", "dig/a.txt", "dig/b.txt");
+        assertThat(model.exposure().exposure().get().openers())
+                .containsEntry(Opener.AES_UNZIP, Reach.YES);
+    }
+
+    @Test
+    void forecastMeetsWhatIsPacked() {
+        assertThat(model.forecast().seen().get()).isEmpty();
+        model.contents().add(List.of(dig));
+        ForecastModel.Seen seen = model.forecast().seen().get().orElseThrow();
+        assertThat(seen.folders()).containsKey("dig");
+        assertThat(seen.of(model.contents().tree().get().children().get(0))).isPresent();
+        typePassword("hut");
+        model.pack();
+        long real = model.result().get().orElseThrow().archiveBytes();
+        assertThat(seen.forecast().archive().contains(real)).isTrue();
+    }
+
+    @Test
+    void strengthFollowsThePasswordAndKnowsTheNames() {
+        assertThat(model.strength().strength().get()).isEmpty();
+        model.password().first().set("saltmarshcauseway");
+        double before = model.strength().strength().get().orElseThrow().guessesLog10();
+        model.rename("saltmarsh-causeway");
+        model.password().first().set("");
+        model.password().first().set("saltmarshcauseway");
+        assertThat(model.strength().strength().get().orElseThrow().guessesLog10())
+                .isLessThan(before);
+        model.password().first().set(" hut");
+        assertThat(model.strength().traps().get())
+                .containsExactly(TypingTraps.Trap.BLANK_AT_THE_START);
+    }
+
+    @Test
+    void madePasswordIsShownInBothFieldsAndItsStrengthIsKnown() {
+        try (Secret made = Secret.takeOver("KLMNPQRS23456789".toCharArray())) {
+            model.take(made, Strength.ofRandom(27));
+        }
+        assertThat(model.password().first().get()).isEqualTo("KLMNPQRS23456789");
+        assertThat(model.password().agreement().get().isEnough()).isTrue();
+        assertThat(model.password().showing().get()).isTrue();
+        assertThat(model.strength().strength().get()).contains(Strength.ofRandom(27));
+        assertThat(model.hintGivesPasswordAway("it is klmnpqrs-23456789")).isTrue();
+        assertThat(model.hintGivesPasswordAway("the hut")).isFalse();
+    }
+
+    @Test
+    void hintGoesIntoTheArchiveAndIsForgottenAfterwards() throws IOException {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.form().hint().set("where we slept");
+        model.pack();
+        try (var reader = Archives.open(model.result().get().orElseThrow().archive())) {
+            assertThat(reader.outside().comment()).isEqualTo("where we slept");
+        }
+        model.startAnew(NAME);
+        assertThat(model.form().hint().get()).isEmpty();
+    }
+
+    @Test
+    void whatIsLeftOutCanBeBroughtBack() throws IOException {
+        Files.writeString(dig.resolve("Thumbs.db"), "x");
+        Files.writeString(dig.resolve("draft.bak"), "x");
+        model.contents().add(List.of(dig));
+        assertThat(model.contents().leaveOut("*.bak", true)).isTrue();
+        assertThat(paths()).containsExactly("dig", "dig/a.txt", "dig/b.txt");
+        model.contents().remove(model.contents().tree().get().children().get(0).children().get(0));
+        assertThat(paths()).containsExactly("dig", "dig/b.txt");
+        for (LeftOut left : model.contents().selection().get().leftOut()) {
+            assertThat(left.reason().canBeBroughtBack()).isTrue();
+            model.contents().bringBack(left);
+        }
+        assertThat(paths())
+                .containsExactlyInAnyOrder(
+                        "dig", "dig/a.txt", "dig/b.txt", "dig/Thumbs.db", "dig/draft.bak");
+        assertThat(model.contents().leaveOut("[", false)).isFalse();
+    }
+
+    @Test
+    void findingNarrowsTheTreeAndNotTheSelection() {
+        model.contents().add(List.of(dig));
+        model.contents().find().set("B.T");
+        Node<FileItem> folderNode = model.contents().tree().get().children().get(0);
+        assertThat(folderNode.children()).extracting(Node::name).containsExactly("b.txt");
+        assertThat(paths()).hasSize(3);
+        model.contents().find().set("");
+        assertThat(model.contents().tree().get().files()).isEqualTo(2);
+    }
+
+    @Test
+    void nameThatTellsSomethingIsNoticed() {
+        model.contents().add(List.of(dig));
+        assertThat(model.revealingWord()).isEmpty();
+        model.rename("my secret");
+        assertThat(model.revealingWord()).contains("secret");
+        assertThat(model.proposedName(false)).startsWith("2026-11-24");
+        assertThat(model.proposedName(true)).matches("autumn-[a-z]+\\.zip");
+    }
+
+    @Test
+    void receiptKnowsTheForecast() {
+        model.contents().add(List.of(dig));
+        typePassword("hut");
+        model.pack();
+        long real = model.result().get().orElseThrow().archiveBytes();
+        assertThat(model.forecastWhenPacked().orElseThrow().contains(real)).isTrue();
+    }
+
+    @Test
+    void roundBringsBackEverythingButThePassword() throws IOException {
+        model.contents().add(List.of(dig));
+        model.contents().leaveOut("b.*", false);
+        model.form().choose(ForWhom.MYSELF);
+        model.rename("evening");
+        model.folder().set(folder.resolve("backup"));
+        typePassword("hut");
+        model.saveRound("Evening copy", true);
+        PackViewModel other = model(new Threads(Runnable::run, Runnable::run));
+        assertThat(other.rounds().rounds()).extracting(Round::name).containsExactly("Evening copy");
+        other.load(other.rounds().rounds().get(0));
+        assertThat(other.contents().selection().get().items())
+                .extracting(FileItem::path)
+                .containsExactly("dig", "dig/a.txt");
+        assertThat(other.name().get()).isEqualTo("evening-2026-11-24.zip");
+        assertThat(other.folder().get()).isEqualTo(folder.resolve("backup"));
+        assertThat(other.form().options().get().method()).isEqualTo(Method.ZSTD);
+        assertThat(other.password().first().get()).isEmpty();
+        assertThat(Files.readString(folder.resolve("state/rounds.json"))).doesNotContain("hut");
+        other.rounds().forget(other.rounds().rounds().get(0));
+        assertThat(other.rounds().rounds()).isEmpty();
+    }
+
+    @Test
+    void destinationAndFormAreRemembered() {
+        model.contents().add(List.of(dig));
+        model.protection().set(Protection.AES_192);
+        typePassword("hut");
+        model.pack();
+        assertThat(model.rounds().recentFolders()).containsExactly(folder);
+        PackViewModel next = model(new Threads(Runnable::run, Runnable::run));
+        assertThat(next.protection().get()).isEqualTo(Protection.AES_192);
+    }
+}

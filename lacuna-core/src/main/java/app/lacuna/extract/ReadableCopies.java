@@ -29,7 +29,15 @@ public final class ReadableCopies {
      * @param kept what was changed since, or could not be deleted
      * @param linked what has other names, under which it is still there
      */
-    public record Result(int gone, List<Path> kept, List<Path> linked) {}
+    public record Result(int gone, List<Path> kept, List<Path> linked) {
+        /** Of several extractions together. */
+        public static Result of(List<Result> results) {
+            return new Result(
+                    results.stream().mapToInt(Result::gone).sum(),
+                    results.stream().flatMap(each -> each.kept().stream()).toList(),
+                    results.stream().flatMap(each -> each.linked().stream()).toList());
+        }
+    }
 
     private ReadableCopies(List<Path> folders) {
         this.folders = folders;

@@ -25,6 +25,27 @@ class StructureTest {
                             "app.lacuna.desktop.ui..",
                             "app.lacuna.desktop.shell..");
 
+    /** Adding a place is adding a folder: nothing but what puts the program together knows one. */
+    @ArchTest
+    static final ArchRule placesKnowNoPlaces =
+            slices().matching("app.lacuna.desktop.places.(*)..").should().notDependOnEachOther();
+
+    @ArchTest
+    static final ArchRule onlyTheProgramKnowsPlaces =
+            noClasses()
+                    .that()
+                    .resideOutsideOfPackages(
+                            "app.lacuna.desktop.places..",
+                            "app.lacuna.desktop.app..",
+                            "app.lacuna.desktop.window..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAPackage("app.lacuna.desktop.places..");
+
+    @ArchTest
+    static final ArchRule partsKnowNoPartsInCircles =
+            slices().matching("app.lacuna.desktop.parts.(*)..").should().beFreeOfCycles();
+
     @ArchTest
     static final ArchRule hasNoCycles =
             slices().matching("app.lacuna.desktop.(*)..").should().beFreeOfCycles();

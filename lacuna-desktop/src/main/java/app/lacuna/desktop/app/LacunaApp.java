@@ -1,82 +1,65 @@
 package app.lacuna.desktop.app;
 
-import app.lacuna.desktop.demo.DemoRun;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.look.Theme;
-import app.lacuna.desktop.places.open.OpenViewModel;
-import app.lacuna.desktop.places.pack.JobTurns;
-import app.lacuna.desktop.places.pack.NewArchiveName;
-import app.lacuna.desktop.places.pack.PackViewModel;
-import app.lacuna.desktop.shell.Window;
-import app.lacuna.desktop.ui.FileDialogs;
+import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.SystemFileDialogs;
+import app.lacuna.desktop.words.Words;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.state.StateFolder;
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.Iterator;
-import java.util.List;
-import java.util.function.Supplier;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.image.Image;
 import javafx.stage.Stage;
+import javafx.util.Duration;
+import javax.imageio.ImageIO;
 
-/**
- * The program. Arguments: files and folders to pack, or one archive to open; {@code --demo=FOLDER}
- * and what {@link DemoRun} knows.
- */
-public final class LacunaApp extends Application {
+/** The program. Arguments: files and folders to pack, or one archive to open. */
+public class LacunaApp extends Application {
     private static final double WIDTH = 1280;
     private static final double HEIGHT = 800;
-    private static final int SECONDS_TO_CLEAN_UP = 10;
+    private static final Duration LOOK_EVERY = Duration.millis(50);
+    private static final Duration AT_MOST = Duration.seconds(20);
 
-    private Window window;
-    private PackViewModel pack;
+    private Desk desk;
 
     @Override
     public void start(Stage stage) {
+        ImageIO.setUseCache(false); // what is decoded stays in memory
+        Platform.setImplicitExit(false);
         Fonts.load();
-        Threads threads = Threads.real();
-        NewArchiveName newName = new NewArchiveName(Clock.systemDefaultZone());
-        FileDialogs dialogs = new SystemFileDialogs(stage);
-        RoundStore store = new RoundStore(StateFolder.ofThisUser());
-        JobTurns turns = new JobTurns();
-        Supplier<PackViewModel> newPack =
-                () -> new PackViewModel(threads, newName, startFolder(), store, turns);
-        pack = newPack.get();
-        Iterator<PackViewModel> first = List.of(pack).iterator();
-        OpenViewModel open =
-                new OpenViewModel(
-                        threads,
-                        new OpenHistory(StateFolder.ofThisUser()),
-                        Programs.ofThisComputer(),
-                        Clock.systemDefaultZone());
-        window =
-                new Window(
-                        () -> first.hasNext() ? first.next() : newPack.get(),
-                        open,
-                        newName,
-                        dialogs,
-                        threads,
-                        stage::close);
+        desk =
+                new Desk(
+                        Services.of(
+                                Threads.real(),
+                                Clock.systemDefaultZone(),
+                                new SystemFileDialogs(stage),
+                                Programs.ofThisComputer()),
+                        new Desk.Kept(
+                                new RoundStore(StateFolder.ofThisUser()),
+                                new OpenHistory(StateFolder.ofThisUser())),
+                        startFolder());
+        Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
+        Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
+        Runtime.getRuntime().addShutdownHook(new Thread(desk.open().model()::wipeNow));
         stage.setOnCloseRequest(
                 event -> {
-                    if (!window.mayClose()) {
-                        event.consume();
-                    }
+                    event.consume();
+                    desk.window().close(() -> end(stage));
                 });
-        Runtime.getRuntime().addShutdownHook(new Thread(() -> wipe(open)));
-        Scene scene = new Scene(window.shell(), WIDTH, HEIGHT);
+        Scene scene = new Scene(desk.window().shell(), WIDTH, HEIGHT);
         Theme theme = new Theme(scene);
-        window.listenOn(scene, theme);
-        stage.setTitle("Lacuna");
+        desk.window().listenOn(scene, theme);
+        stage.setTitle(Words.text("window.title"));
         stage.getIcons()
                 .add(
                         new Image(
@@ -86,31 +69,16 @@ public final class LacunaApp extends Application {
         stage.setMinWidth(960);
         stage.setMinHeight(640);
         stage.show();
-        if (getParameters().getNamed().containsKey("demo")) {
-            new DemoRun(getParameters().getNamed(), stage, theme, window, pack, open).start();
-        } else {
-            take(getParameters().getUnnamed().stream().map(Path::of).toList(), open);
-        }
+        begin(desk, stage, theme);
     }
 
-    /** However the program ends: readable copies go. */
-    private static void wipe(OpenViewModel open) {
-        try {
-            open.outside().wipe();
-        } catch (IOException e) {
-            // what could not be deleted goes at the next start
-        }
+    /** What is done first in the window that is there now. */
+    protected void begin(Desk shown, Stage stage, Theme theme) {
+        shown.take(getParameters().getUnnamed().stream().map(Path::of).toList());
     }
 
-    /** One archive is opened, anything else goes into the Pack place. */
-    private void take(List<Path> paths, OpenViewModel open) {
-        boolean archive =
-                paths.size() == 1 && paths.get(0).toString().matches("(?i).*\\.(zip|z\\d{2,3})");
-        if (archive) {
-            window.openArchive(paths.get(0));
-        } else if (!paths.isEmpty()) {
-            pack.contents().add(paths);
-        }
+    private void tell(Throwable e) {
+        desk.services().book().tell(e);
     }
 
     private static Path startFolder() {
@@ -119,13 +87,22 @@ public final class LacunaApp extends Application {
         return Files.isDirectory(documents) ? documents : home;
     }
 
-    /** Waits a moment for a cancelled job, so that nothing half-made is left. */
-    @Override
-    public void stop() throws InterruptedException {
-        window.close();
-        for (int i = 0; i < SECONDS_TO_CLEAN_UP * 20 && window.isPacking(); i++) {
-            Thread.sleep(50);
-        }
-        Platform.exit();
+    /** The window goes at once; the program waits until nothing half-made is left. */
+    private void end(Stage stage) {
+        desk.window().end();
+        stage.hide();
+        Timeline waiting = new Timeline();
+        waiting.getKeyFrames()
+                .add(
+                        new KeyFrame(
+                                LOOK_EVERY,
+                                event -> {
+                                    if (!desk.window().isWorking()) {
+                                        Platform.exit();
+                                    }
+                                }));
+        waiting.setCycleCount((int) (AT_MOST.toMillis() / LOOK_EVERY.toMillis()));
+        waiting.setOnFinished(event -> Platform.exit());
+        waiting.play();
     }
 }

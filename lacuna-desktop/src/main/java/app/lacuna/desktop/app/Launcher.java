@@ -10,10 +10,15 @@ public final class Launcher {
     private Launcher() {}
 
     public static void main(String[] arguments) {
+        launch(LacunaApp.class, arguments);
+    }
+
+    /** With what belongs to the process set up first. */
+    public static void launch(Class<? extends LacunaApp> program, String[] arguments) {
         Register.start(StateFolder.ofThisUser());
         Natives.unpackInto(StateFolder.ofThisUser());
         // The PDF library keeps a list of the system's fonts: with our own things, not at home.
         System.setProperty("pdfbox.fontcache", StateFolder.ofThisUser().toString());
-        Application.launch(LacunaApp.class, arguments);
+        Application.launch(program, arguments);
     }
 }

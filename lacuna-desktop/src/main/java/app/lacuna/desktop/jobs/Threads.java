@@ -5,10 +5,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import javafx.application.Platform;
 
-/**
- * Where view models run things: work in the background, results on the interface thread. Tests pass
- * {@code Runnable::run} for both.
- */
+/** Where view models run things: work in the background, results on the interface thread. */
 public record Threads(Executor background, Executor ui) {
 
     /** Threads that do not keep the program alive. */

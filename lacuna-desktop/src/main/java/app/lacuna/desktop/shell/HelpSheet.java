@@ -8,25 +8,48 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.layout.GridPane;
 
-/** All keys on one sheet. */
+/** All keys on one sheet: of the window, and of the places one after the other. */
 final class HelpSheet {
-    private static final List<String> LINES =
-            List.of(
-                    "places", "open", "files", "folder", "names", "remove", "tick", "view", "find",
-                    "paste", "make", "rename", "primary", "lock", "escape", "help");
+    /** What works everywhere, by the names of its texts. */
+    private static final List<String> OF_THE_WINDOW =
+            List.of("find", "primary", "lock", "escape", "help");
 
-    private HelpSheet() {}
+    private final GridPane grid = new GridPane();
+    private int row;
 
-    static Node[] content() {
-        GridPane grid = new GridPane();
+    private HelpSheet() {
         grid.setHgap(24);
-        grid.setVgap(8);
-        int row = 0;
-        for (String line : LINES) {
-            Label key = new Label(Words.text("key." + line));
-            key.getStyleClass().add(Styles.MONO);
-            grid.addRow(row++, key, new Label(Words.text("key." + line + ".does")));
+        grid.setVgap(6);
+    }
+
+    static Node[] content(List<Place> places) {
+        HelpSheet sheet = new HelpSheet();
+        for (int i = 0; i < places.size(); i++) {
+            sheet.line(
+                    Keys.shown("Ctrl+" + (i + 1)), Words.text("key.place", places.get(i).title()));
         }
-        return new Node[] {Page.label(Words.text("help.title"), Styles.HEADING), grid};
+        OF_THE_WINDOW.forEach(
+                key ->
+                        sheet.line(
+                                Keys.shown(Words.text("key." + key)),
+                                Words.text("key." + key + ".does")));
+        for (Place place : places) {
+            sheet.heading(place.title());
+            for (Place.PlaceKey key : place.keys()) {
+                key.line().ifPresent(line -> sheet.line(Keys.shown(key.combination()), line));
+            }
+        }
+        return new Node[] {Page.label(Words.text("help.title"), Styles.HEADING), sheet.grid};
+    }
+
+    private void heading(String words) {
+        Label label = Page.label(words, Styles.CARD_TITLE);
+        grid.addRow(row++, label);
+    }
+
+    private void line(String key, String does) {
+        Label label = new Label(key);
+        label.getStyleClass().add(Styles.MONO);
+        grid.addRow(row++, label, new Label(does));
     }
 }

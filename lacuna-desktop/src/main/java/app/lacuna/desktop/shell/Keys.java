@@ -1,31 +1,83 @@
 package app.lacuna.desktop.shell;
 
-import java.util.LinkedHashMap;
-import java.util.Map;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.Supplier;
+import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 
-/** The keys that work everywhere, and what they do. */
-public final class Keys {
-    private final Map<KeyCombination, Runnable> actions = new LinkedHashMap<>();
+/**
+ * The keys of the window and of the place that is shown. What edits a text belongs to the field
+ * that has the focus, before anybody else.
+ */
+final class Keys {
+    private static final Set<KeyCode> OF_TEXT_FIELDS =
+            Set.of(
+                    KeyCode.A, KeyCode.C, KeyCode.H, KeyCode.V, KeyCode.X, KeyCode.Y, KeyCode.Z,
+                    KeyCode.D);
 
-    public Keys on(String combination, Runnable action) {
-        actions.put(KeyCombination.valueOf(combination), action);
+    private static final boolean IS_MAC =
+            System.getProperty("os.name", "").toLowerCase(Locale.ROOT).contains("mac");
+
+    private final List<Key> keys = new ArrayList<>();
+    private final Supplier<List<Place.PlaceKey>> ofPlace;
+
+    private record Key(KeyCombination combination, Place.PlaceKey.Action action) {}
+
+    Keys(Supplier<List<Place.PlaceKey>> ofPlace) {
+        this.ofPlace = ofPlace;
+    }
+
+    Keys on(String combination, Runnable action) {
+        keys.add(
+                new Key(
+                        combination(combination),
+                        () -> {
+                            action.run();
+                            return true;
+                        }));
         return this;
     }
 
-    public void listenOn(Scene scene) {
-        scene.addEventFilter(
-                KeyEvent.KEY_PRESSED,
-                event ->
-                        actions.entrySet().stream()
-                                .filter(entry -> entry.getKey().match(event))
-                                .findFirst()
-                                .ifPresent(
-                                        entry -> {
-                                            entry.getValue().run();
-                                            event.consume();
-                                        }));
+    /** "Shortcut" is Ctrl, or the key that takes its place on a Mac. */
+    static KeyCombination combination(String text) {
+        return KeyCombination.valueOf(text.replace("Ctrl", "Shortcut"));
+    }
+
+    /** As it is printed on the keys of this computer. */
+    static String shown(String text) {
+        return IS_MAC ? combination(text).getDisplayText() : text;
+    }
+
+    void listenOn(Scene scene) {
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> press(scene, event));
+    }
+
+    private void press(Scene scene, KeyEvent event) {
+        if (belongsToText(scene.getFocusOwner(), event)) {
+            return;
+        }
+        List<Key> all = new ArrayList<>(keys);
+        ofPlace.get()
+                .forEach(key -> all.add(new Key(combination(key.combination()), key.action())));
+        for (Key key : all) {
+            if (key.combination().match(event) && key.action().run()) {
+                event.consume();
+                return;
+            }
+        }
+    }
+
+    private static boolean belongsToText(Node focused, KeyEvent event) {
+        return focused instanceof TextInputControl
+                && event.isShortcutDown()
+                && !event.isShiftDown()
+                && OF_TEXT_FIELDS.contains(event.getCode());
     }
 }

@@ -6,11 +6,13 @@ import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.Wordmark;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.SystemNames;
-import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
@@ -24,56 +26,62 @@ import javafx.scene.layout.VBox;
 public final class Shell extends StackPane {
     private static final PseudoClass CURRENT = PseudoClass.getPseudoClass("current");
 
-    private final PopoverLayer popovers = new PopoverLayer();
-    private final StackPane pages = new StackPane();
-    private final Map<Place, Button> buttons = new EnumMap<>(Place.class);
+    private final PopoverLayer popovers;
+    private final VBox page = new VBox();
+    private final Map<Place, Button> buttons = new LinkedHashMap<>();
     private final Button appearance = Page.link("appearance", "", () -> {});
-    private final Button help = Page.link("help", Words.text("shell.help"), () -> {});
+    private final Button help = Page.link("help", "", () -> {});
 
-    public Shell(Consumer<Place> choose) {
+    Shell(List<Place> places, PopoverLayer popovers, Node notices, Consumer<Place> choose) {
+        this.popovers = popovers;
         VBox margin = new VBox(new Wordmark());
         margin.getStyleClass().add(Styles.MARGIN);
-        VBox places = new VBox();
-        places.getStyleClass().add("places");
-        for (Place place : Place.values()) {
-            Button button = placeButton(place);
+        VBox list = new VBox();
+        list.getStyleClass().add("places");
+        for (int i = 0; i < places.size(); i++) {
+            Place place = places.get(i);
+            Button button = placeButton(place, i + 1);
             button.setOnAction(event -> choose.accept(place));
             buttons.put(place, button);
-            places.getChildren().add(button);
+            list.getChildren().add(button);
         }
+        help.setText(Words.text("shell.help", Keys.shown("F1")));
         VBox bottom = new VBox(4, help, appearance);
         if (!SystemNames.canNameAllFiles()) {
             bottom.getChildren().add(0, Page.label(Words.text("shell.locale"), Styles.ATTENTION));
         }
         bottom.getStyleClass().add("margin-foot");
-        margin.getChildren().addAll(places, Page.spacer(), bottom);
+        margin.getChildren().addAll(list, Page.spacer(), bottom);
+        VBox.setVgrow(page, Priority.ALWAYS);
+        VBox pages = new VBox(notices, page);
+        pages.setMinWidth(0);
         HBox frame = new HBox(margin, pages);
         HBox.setHgrow(pages, Priority.ALWAYS);
-        pages.setMinWidth(0);
         getChildren().setAll(frame, popovers);
     }
 
-    private static Button placeButton(Place place) {
-        Label name = new Label(Words.text("place." + place));
-        Label number = new Label(String.valueOf(place.ordinal() + 1));
+    private static Button placeButton(Place place, int position) {
+        Label name = new Label(place.title());
+        Label number = new Label(String.valueOf(position));
         name.getStyleClass().add("place-name");
         number.getStyleClass().add("place-number");
         HBox row = new HBox(name, Page.spacer(), number);
         row.setAlignment(Pos.CENTER_LEFT);
         Button button = new Button();
-        button.setId("place-" + place);
+        button.setId("place-" + place.id());
         button.setGraphic(row);
-        button.setAccessibleText(Words.text("place." + place));
-        button.setTooltip(new Tooltip("Ctrl+" + (place.ordinal() + 1)));
+        button.setAccessibleText(place.title());
+        button.setTooltip(new Tooltip(Keys.shown("Ctrl+" + position)));
         button.setMaxWidth(Double.MAX_VALUE);
         button.getStyleClass().setAll(Styles.PLACE);
         row.prefWidthProperty().bind(button.widthProperty().subtract(43));
         return button;
     }
 
-    public void show(Place place, Region page) {
+    void show(Place place, Region content) {
         popovers.close();
-        pages.getChildren().setAll(page);
+        VBox.setVgrow(content, Priority.ALWAYS);
+        page.getChildren().setAll(content);
         buttons.forEach((each, button) -> button.pseudoClassStateChanged(CURRENT, each == place));
     }
 
@@ -82,11 +90,11 @@ public final class Shell extends StackPane {
     }
 
     /** The switch between light and dark. */
-    public Button appearance() {
+    Button appearance() {
         return appearance;
     }
 
-    public Button help() {
+    Button help() {
         return help;
     }
 }

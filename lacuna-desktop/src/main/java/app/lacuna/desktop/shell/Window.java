@@ -1,87 +1,45 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.archive.Names;
-import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
-import app.lacuna.desktop.parts.receipt.ReceiptView;
-import app.lacuna.desktop.places.open.Leaving;
-import app.lacuna.desktop.places.open.OpenView;
-import app.lacuna.desktop.places.open.OpenViewModel;
-import app.lacuna.desktop.places.pack.NewArchiveName;
-import app.lacuna.desktop.places.pack.PackView;
-import app.lacuna.desktop.places.pack.PackViewModel;
-import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.job.PackResult;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 
-/** Joins the places to the frame: which page is shown, and what the keys do. */
+/** Joins the places to the frame: which page is shown, what the keys do, what closing asks. */
 public final class Window {
-    private final Supplier<PackViewModel> newPack;
-    private final OpenViewModel open;
-    private final NewArchiveName newName;
-    private final FileDialogs dialogs;
+    private final List<Place> places;
+    private final Services services;
     private final Shell shell;
-    private final OpenView openView;
-    private final List<PackSession> sessions = new ArrayList<>();
-    private final JobsStrip jobs = new JobsStrip(sessions, this::show);
-    private PackSession session;
-    private Place current = Place.PACK;
+    private final WindowNotices notices;
+    private Place current;
 
     /**
-     * @param newPack makes the model of each packing job that is set up
-     * @param closeWindow closes the window for good, whatever it would lose
+     * @param places in the order of their numbers; the first is shown
      */
-    public Window(
-            Supplier<PackViewModel> newPack,
-            OpenViewModel open,
-            NewArchiveName newName,
-            FileDialogs dialogs,
-            Threads threads,
-            Runnable closeWindow) {
-        this.newPack = newPack;
-        this.open = open;
-        this.newName = newName;
-        this.dialogs = dialogs;
-        shell = new Shell(this::show);
-        openView = new OpenView(open, shell.popovers(), dialogs, threads, closeWindow);
-        session = newSession();
+    public Window(List<Place> places, Services services) {
+        this.places = List.copyOf(places);
+        this.services = services;
+        notices = new WindowNotices(services.book());
+        shell = new Shell(this.places, services.popovers(), notices, this::show);
         shell.help().setOnAction(event -> help());
-        show(Place.PACK);
-    }
-
-    private PackSession newSession() {
-        PackViewModel model = newPack.get();
-        PackView view = new PackView(model, shell.popovers(), dialogs, this::setUpAnother);
-        PackSession made = new PackSession(model, view);
-        sessions.add(made);
-        jobs.watch(made);
-        model.result().addListener((property, before, now) -> packed(made, now));
-        return made;
-    }
-
-    /** While one job runs, the next can be set up; it waits for its turn. */
-    private void setUpAnother() {
-        session = newSession();
-        show(Place.PACK);
-    }
-
-    private void show(PackSession chosen) {
-        session = chosen;
-        show(Place.PACK);
+        for (Place place : this.places) {
+            place.page()
+                    .addListener(
+                            (property, before, now) -> {
+                                if (current == place) {
+                                    shell.show(place, now);
+                                }
+                            });
+        }
+        show(this.places.get(0));
     }
 
     public Shell shell() {
@@ -90,34 +48,44 @@ public final class Window {
 
     /** Call once, when the scene has its style. */
     public void listenOn(Scene scene, Theme theme) {
-        new Keys()
-                .on("Ctrl+1", () -> show(Place.PACK))
-                .on("Ctrl+2", () -> show(Place.OPEN))
-                .on("Ctrl+O", this::chooseArchive)
-                .on("Ctrl+D", () -> inPack(() -> session.view().addFiles()))
-                .on("Ctrl+Shift+D", () -> inPack(() -> session.view().addFolder()))
-                .on("Ctrl+H", this::switchNames)
-                .on("Ctrl+F", this::find)
-                .on("Ctrl+V", () -> inPack(() -> session.view().paste()))
-                .on("Ctrl+M", () -> inPack(() -> session.view().makePassword()))
-                .on("Ctrl+Enter", this::primary)
-                .on("Ctrl+L", open::lock)
+        Keys keys = new Keys(this::keysNow);
+        for (int i = 0; i < places.size(); i++) {
+            Place place = places.get(i);
+            keys.on("Ctrl+" + (i + 1), () -> show(place));
+        }
+        keys.on("Ctrl+F", () -> current.find())
+                .on("Ctrl+Enter", () -> current.primary())
+                .on("Ctrl+L", this::lock)
                 .on("F1", this::help)
                 .on("Esc", this::escape)
                 .listenOn(scene);
-        scene.addEventFilter(MouseEvent.ANY, event -> open.touched());
-        scene.addEventFilter(KeyEvent.ANY, event -> open.touched());
-        scene.addEventFilter(ScrollEvent.ANY, event -> open.touched());
+        for (Place place : places) {
+            scene.addEventFilter(MouseEvent.ANY, event -> place.touched());
+            scene.addEventFilter(KeyEvent.ANY, event -> place.touched());
+            scene.addEventFilter(ScrollEvent.ANY, event -> place.touched());
+        }
         shell.appearance().setOnAction(event -> switchAppearance(theme));
         nameAppearance(theme);
     }
 
-    private void find() {
-        if (current == Place.OPEN) {
-            openView.find();
-        } else {
-            inPack(() -> session.view().find());
+    /** Of the place that is shown, and those of others that bring them up. */
+    private List<Place.PlaceKey> keysNow() {
+        List<Place.PlaceKey> keys = new ArrayList<>(current.keys());
+        for (Place other : places) {
+            for (Place.PlaceKey key : other.keys()) {
+                if (other != current && key.everywhere()) {
+                    keys.add(
+                            Place.PlaceKey.of(
+                                    key.combination(),
+                                    "",
+                                    () -> {
+                                        show(other);
+                                        key.action().run();
+                                    }));
+                }
+            }
         }
+        return keys;
     }
 
     private void switchAppearance(Theme theme) {
@@ -133,116 +101,76 @@ public final class Window {
 
     public void show(Place place) {
         current = place;
-        jobs.show(session);
-        Region page = place == Place.OPEN ? openView.page() : session.page();
-        VBox.setVgrow(page, Priority.ALWAYS);
-        shell.show(place, new VBox(page, jobs));
-        Platform.runLater(place == Place.PACK ? session.view()::focusFirst : openView::focusFirst);
+        shell.show(place, place.page().getValue());
+        Platform.runLater(
+                () -> {
+                    if (current == place) {
+                        place.focusFirst();
+                    }
+                });
     }
 
-    /** The receipt takes the place of the page, even if the user is elsewhere at the moment. */
-    private void packed(PackSession done, Optional<PackResult> result) {
-        List<Path> roots = done.model().contents().roots();
-        done.setReceipt(
-                result.map(
-                        packed ->
-                                new ReceiptView(
-                                        packed,
-                                        roots,
-                                        done.model().forecastWhenPacked(),
-                                        new ReceiptView.Next(
-                                                () -> openArchive(packed.archive()),
-                                                () -> startAnew(done)))));
-        if (current == Place.PACK && session == done) {
-            show(Place.PACK);
-        }
+    /** The first place that takes them, beginning with the one that is shown. */
+    public void take(List<Path> paths) {
+        Optional<Place> taker =
+                current.accepts(paths)
+                        ? Optional.of(current)
+                        : places.stream().filter(place -> place.accepts(paths)).findFirst();
+        taker.ifPresentOrElse(
+                place -> {
+                    show(place);
+                    place.take(paths);
+                },
+                notices::nobodyTakes);
     }
 
-    /** Of several jobs the one that is done goes; the last one becomes an empty page again. */
-    private void startAnew(PackSession done) {
-        if (sessions.size() > 1) {
-            sessions.remove(done);
-            session = sessions.get(sessions.size() - 1);
-            show(Place.PACK);
-        } else {
-            done.model().startAnew(newName);
-        }
+    private void lock() {
+        shell.popovers().close();
+        services.clipboard().takeOffNow();
+        places.forEach(Place::lock);
     }
 
-    public void openArchive(Path archive) {
-        show(Place.OPEN);
-        open.open(archive);
-    }
-
-    private void chooseArchive() {
-        show(Place.OPEN);
-        openView.choose();
-    }
-
-    private void inPack(Runnable action) {
-        PackViewModel pack = session.model();
-        if (pack.result().get().isEmpty() && !pack.packing().running().get()) {
-            if (current != Place.PACK) {
-                show(Place.PACK);
-            }
-            Platform.runLater(action); // after the place has set its own focus
-        }
-    }
-
-    private void switchNames() {
-        PackViewModel pack = session.model();
-        if (current == Place.PACK && !pack.packing().running().get()) {
-            boolean hidden = pack.names().get() == Names.HIDDEN;
-            pack.names().set(hidden ? Names.VISIBLE : Names.HIDDEN);
-        }
-    }
-
-    private void primary() {
-        if (current == Place.OPEN) {
-            openView.primary();
-        } else if (!session.hasReceipt()) {
-            session.view().primary();
-        }
-    }
-
-    /** Closes the popover, or else cancels what is running here. */
+    /** Closes the popover, or else what the place makes of it. */
     private void escape() {
         if (shell.popovers().isOpen()) {
             shell.popovers().close();
-        } else if (current == Place.PACK) {
-            session.model().packing().cancel();
-        } else {
-            open.extract().action().cancel();
-            open.changes().writing().cancel();
-            open.variants().action().cancel();
+        } else if (!notices.dismiss()) {
+            current.cancel();
         }
     }
 
     private void help() {
-        shell.popovers().show(shell.help(), HelpSheet.content());
+        shell.popovers().show(shell.help(), HelpSheet.content(places));
+    }
+
+    /**
+     * Closes the window, if nothing is lost by that; asks one place after the other, and then about
+     * what is under way.
+     */
+    public void close(Runnable forGood) {
+        close(0, forGood);
+    }
+
+    private void close(int asked, Runnable forGood) {
+        if (asked < places.size()) {
+            Place place = places.get(asked);
+            place.leave(() -> show(place), () -> close(asked + 1, forGood));
+        } else if (services.book().leavesWorkUndone()) {
+            notices.askToStop(forGood);
+        } else {
+            forGood.run();
+        }
     }
 
     /** From any thread: whether a job has not come to its end yet. */
-    public boolean isPacking() {
-        return open.changes().writing().isWorking()
-                || List.copyOf(sessions).stream()
-                        .anyMatch(each -> each.model().packing().isWorking());
-    }
-
-    /** Whether the window may close; if changes would be lost, the Open place asks first. */
-    public boolean mayClose() {
-        if (!open.hasUnwritten()) {
-            return true;
-        }
-        show(Place.OPEN);
-        open.leaving().set(Leaving.CLOSE_THE_WINDOW);
-        return false;
+    public boolean isWorking() {
+        return services.book().isWorking();
     }
 
     /** Stops what is running and forgets what was opened. */
-    public void close() {
-        sessions.forEach(each -> each.model().packing().cancel());
-        open.changes().writing().cancel();
-        open.closeNow();
+    public void end() {
+        services.clipboard().takeOffNow();
+        places.forEach(Place::end);
+        services.life().end();
     }
 }

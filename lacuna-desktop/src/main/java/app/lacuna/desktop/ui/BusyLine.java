@@ -2,7 +2,7 @@ package app.lacuna.desktop.ui;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Progress;
-import app.lacuna.desktop.jobs.UserAction;
+import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
@@ -23,7 +23,7 @@ public final class BusyLine extends HBox {
     private final ProgressBar bar = new ProgressBar(0);
     private Pace pace = new Pace();
 
-    public BusyLine(UserAction action) {
+    public BusyLine(Job action) {
         super(20);
         setAlignment(Pos.CENTER_LEFT);
         heading.getStyleClass().add("status-heading");
@@ -40,13 +40,15 @@ public final class BusyLine extends HBox {
         visibleProperty().bind(action.running());
         managedProperty().bind(visibleProperty());
         action.progress().addListener((property, before, now) -> show(now));
-        action.running().addListener((property, before, now) -> reset());
+        action.running().addListener((property, before, now) -> reset(action));
+        action.inLine().addListener((property, before, now) -> reset(action));
+        reset(action);
     }
 
-    private void reset() {
+    private void reset(Job action) {
         pace = new Pace();
         bar.setProgress(0);
-        heading.setText(Words.text("busy.begin"));
+        heading.setText(Words.text(action.inLine().get() ? "busy.waiting" : "busy.begin"));
         detail.setText("");
     }
 

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.function.Consumer;
 import javafx.scene.Node;
+import javafx.scene.input.DragEvent;
 import javafx.scene.input.TransferMode;
 
 /** Makes a part of the page take files that are dropped on it. */
@@ -15,14 +16,14 @@ public final class DropTarget {
     public static void on(Node node, Consumer<List<Path>> dropped) {
         node.setOnDragOver(
                 event -> {
-                    if (event.getDragboard().hasFiles()) {
+                    if (isFromOutside(event)) {
                         event.acceptTransferModes(TransferMode.COPY);
                     }
                     event.consume();
                 });
         node.setOnDragEntered(
                 event -> {
-                    if (event.getDragboard().hasFiles()) {
+                    if (isFromOutside(event)) {
                         node.getStyleClass().add(Styles.DROP_OVER);
                     }
                 });
@@ -34,5 +35,10 @@ public final class DropTarget {
                     event.setDropCompleted(true);
                     event.consume();
                 });
+    }
+
+    /** What was dragged out of the window itself and comes back is no drop. */
+    private static boolean isFromOutside(DragEvent event) {
+        return event.getGestureSource() == null && event.getDragboard().hasFiles();
     }
 }

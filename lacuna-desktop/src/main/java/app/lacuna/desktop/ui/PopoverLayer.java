@@ -1,11 +1,15 @@
 package app.lacuna.desktop.ui;
 
 import app.lacuna.desktop.look.Styles;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Control;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Pane;
@@ -35,6 +39,9 @@ public final class PopoverLayer extends Pane {
                 event -> {
                     if (event.getCode() == KeyCode.ESCAPE) {
                         close();
+                        event.consume();
+                    } else if (event.getCode() == KeyCode.TAB) {
+                        next(event.isShiftDown() ? -1 : 1);
                         event.consume();
                     }
                 });
@@ -70,19 +77,41 @@ public final class PopoverLayer extends Pane {
         firstControl(popover.getChildren()).ifPresentOrElse(Node::requestFocus, this::requestFocus);
     }
 
-    private static java.util.Optional<Node> firstControl(Iterable<Node> nodes) {
+    private static Optional<Node> firstControl(Iterable<Node> nodes) {
+        return controls(nodes).stream().findFirst();
+    }
+
+    /** What can have the focus, in the order in which it is seen. */
+    private static List<Node> controls(Iterable<Node> nodes) {
+        List<Node> found = new ArrayList<>();
         for (Node node : nodes) {
-            if (node instanceof Control && node.isFocusTraversable()) {
-                return java.util.Optional.of(node);
+            if (!node.isVisible() || node.isDisabled()) {
+                continue;
             }
-            if (node instanceof Pane pane) {
-                java.util.Optional<Node> inside = firstControl(pane.getChildren());
-                if (inside.isPresent()) {
-                    return inside;
-                }
+            if (node instanceof Control && node.isFocusTraversable()) {
+                found.add(node);
+            } else if (node instanceof Pane pane) {
+                found.addAll(controls(pane.getChildren()));
+            } else if (node instanceof ScrollPane scroll && scroll.getContent() != null) {
+                found.addAll(controls(List.of(scroll.getContent())));
             }
         }
-        return java.util.Optional.empty();
+        return found;
+    }
+
+    /** The focus stays in the popover, and goes round in it. */
+    private void next(int step) {
+        List<Node> all = controls(popover.getChildren());
+        if (all.isEmpty()) {
+            return;
+        }
+        int now = -1;
+        for (int i = 0; i < all.size(); i++) {
+            if (all.get(i).isFocused() || all.get(i).isFocusWithin()) {
+                now = i;
+            }
+        }
+        all.get(Math.floorMod(now < 0 ? 0 : now + step, all.size())).requestFocus();
     }
 
     public boolean isOpen() {
@@ -96,8 +125,20 @@ public final class PopoverLayer extends Pane {
         }
         setVisible(false);
         popover.getChildren().clear();
-        if (opener != null) {
-            opener.requestFocus();
+        Node before = opener;
+        opener = null;
+        if (before != null) {
+            Node now = before.getScene() == null ? madeAgain(before) : before;
+            if (now != null) {
+                now.requestFocus();
+            }
         }
+    }
+
+    /** A sentence that was written anew has another node for the same word. */
+    private Node madeAgain(Node gone) {
+        return gone.getId() == null || getScene() == null
+                ? null
+                : getScene().lookup("#" + gone.getId());
     }
 }

@@ -15,6 +15,7 @@ public final class ShortClipboard {
 
     private final ReadOnlyStringWrapper words =
             new ReadOnlyStringWrapper(Words.text("clipboard.copy"));
+    private final CopiedText copied = new CopiedText();
     private Timeline countdown = new Timeline();
 
     public void put(String text) {
@@ -22,6 +23,7 @@ public final class ShortClipboard {
         ClipboardContent content = new ClipboardContent();
         content.putString(text);
         Clipboard.getSystemClipboard().setContent(content);
+        copied.copied(text);
         int[] left = {SECONDS};
         show(left[0]);
         countdown =
@@ -32,7 +34,7 @@ public final class ShortClipboard {
                                     left[0]--;
                                     show(left[0]);
                                     if (left[0] == 0) {
-                                        takeOff(text);
+                                        copied.takeOffClipboard();
                                     }
                                 }));
         countdown.setCycleCount(SECONDS);
@@ -46,11 +48,11 @@ public final class ShortClipboard {
                         : Words.text("clipboard.left", seconds));
     }
 
-    private static void takeOff(String text) {
-        Clipboard clipboard = Clipboard.getSystemClipboard();
-        if (text.equals(clipboard.getString())) {
-            clipboard.clear();
-        }
+    /** Before its time, when the program ends or everything is locked. */
+    public void takeOffNow() {
+        countdown.stop();
+        show(0);
+        copied.takeOffClipboard();
     }
 
     /** "Copy", or how long it will still be there. */

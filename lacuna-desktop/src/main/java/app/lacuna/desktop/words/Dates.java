@@ -2,6 +2,7 @@ package app.lacuna.desktop.words;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
@@ -20,6 +21,10 @@ public final class Dates {
 
     public static String day(Instant instant) {
         return DAY.format(instant.atZone(ZoneId.systemDefault()));
+    }
+
+    public static String day(LocalDate day) {
+        return DAY.format(day);
     }
 
     public static String minute(Instant instant) {

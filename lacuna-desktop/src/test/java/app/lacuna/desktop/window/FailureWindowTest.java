@@ -48,7 +48,7 @@ class FailureWindowTest extends InWindow {
 
     private String opened(Path file) throws Exception {
         interact(() -> open.closeNow());
-        interact(() -> window.openArchive(file));
+        interact(() -> desk.take(List.of(file)));
         until(() -> open.failure().get().isPresent());
         return open.failure().get().orElseThrow().inOneLine();
     }
@@ -136,7 +136,7 @@ class FailureWindowTest extends InWindow {
         bytes[bytes.length / 2] ^= 1;
         Files.write(archive, bytes);
         openArchive(archive, "hut");
-        assertThat(open.check().state().get().damaged()).isEqualTo(1);
+        assertThat(open.session().check().state().get().damaged()).isEqualTo(1);
         look("film.raw");
         assertThat(lookup("#viewer .message-what").queryLabeled().getText())
                 .contains("damaged or changed by somebody, or (once in 65,536 times)");
@@ -145,15 +145,15 @@ class FailureWindowTest extends InWindow {
     @Test
     void wrongPasswordsOfEveryKindLoseNothing() throws Exception {
         pack(Protection.TRADITIONAL);
-        interact(() -> window.openArchive(archive));
+        interact(() -> desk.take(List.of(archive)));
         until(() -> open.state().get() == OpenState.LOCKED);
         typePassword("house");
         until(() -> open.failure().get().isPresent());
-        assertThat(open.password().get()).isEqualTo("house");
+        assertThat(open.locked().password().get()).isEqualTo("house");
         clickOn("#try-variants");
-        until(() -> open.variants().nothingFound().get());
+        until(() -> open.locked().variants().nothingFound().get());
         assertThat(lookup("#variants-none").query().isVisible()).isTrue();
-        assertThat(open.password().get()).isEqualTo("house");
+        assertThat(open.locked().password().get()).isEqualTo("house");
     }
 
     /** All texts on one sheet, for whoever wants to read them as they stand on the page. */

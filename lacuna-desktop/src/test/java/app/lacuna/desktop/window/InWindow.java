@@ -9,6 +9,7 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.demo.DemoData;
 import app.lacuna.demo.DemoSize;
+import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.Appearance;
@@ -17,9 +18,8 @@ import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.open.OpenViewModel;
-import app.lacuna.desktop.places.pack.JobTurns;
-import app.lacuna.desktop.places.pack.NewArchiveName;
 import app.lacuna.desktop.places.pack.PackViewModel;
+import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.shell.Window;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.job.PackJob;
@@ -32,7 +32,6 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -59,26 +58,16 @@ abstract class InWindow extends ApplicationTest {
     final ChosenByTest dialogs = new ChosenByTest();
     PackViewModel pack;
     OpenViewModel open;
+    Desk desk;
     Window window;
     Scene scene;
     Theme theme;
     Path outbox;
-    Threads threads;
-    NewArchiveName newName;
-    RoundStore store;
     OpenHistory history;
     boolean closed;
     final List<Path> openedOutside = new ArrayList<>();
     final Programs programs = openedOutside::add;
     final MovableClock clock = new MovableClock();
-
-    final JobTurns turns = new JobTurns();
-
-    /** The last one that was made is the one on the page. */
-    private PackViewModel nextPack() {
-        pack = new PackViewModel(threads, newName, outbox, store, turns);
-        return pack;
-    }
 
     /** What the system's dialogs would have returned. */
     static final class ChosenByTest implements FileDialogs {
@@ -114,12 +103,19 @@ abstract class InWindow extends ApplicationTest {
     public void start(Stage stage) throws IOException {
         Fonts.load();
         outbox = Files.createTempDirectory(folder, "outbox");
-        threads = Threads.real();
-        newName = new NewArchiveName(Clock.systemDefaultZone());
-        store = new RoundStore(Files.createTempDirectory(folder, "state"));
         history = new OpenHistory(Files.createTempDirectory(folder, "state"));
-        open = new OpenViewModel(threads, history, programs, clock);
-        window = new Window(this::nextPack, open, newName, dialogs, threads, () -> closed = true);
+        desk =
+                new Desk(
+                        Services.of(Threads.real(), clock, dialogs, programs),
+                        new Desk.Kept(
+                                new RoundStore(Files.createTempDirectory(folder, "state")),
+                                history),
+                        outbox);
+        window = desk.window();
+        open = desk.open().model();
+        pack = desk.newestPack();
+        pack.folder().set(folder);
+        pack.folder().set(outbox); // chosen, and not beside the originals
         scene = new Scene(window.shell(), 1200, 760);
         theme = new Theme(scene);
         theme.show(Appearance.LIGHT);
@@ -132,7 +128,7 @@ abstract class InWindow extends ApplicationTest {
 
     @Override
     public void stop() {
-        window.close();
+        window.end();
     }
 
     static void until(Callable<Boolean> condition) throws TimeoutException {
@@ -164,7 +160,7 @@ abstract class InWindow extends ApplicationTest {
         typePasswordTwice(password);
         until(() -> pack.ready().get());
         clickOn("#pack");
-        until(() -> pack.result().get().isPresent());
+        until(() -> pack.packing().result().get().isPresent());
     }
 
     String text(String id) {
@@ -181,13 +177,13 @@ abstract class InWindow extends ApplicationTest {
 
     /** Opens an archive on the page and unlocks it; an empty password if it has none. */
     void openArchive(Path archive, String password) throws TimeoutException {
-        interact(() -> window.openArchive(archive));
-        until(() -> open.state().get() != OpenState.NOTHING);
+        interact(() -> desk.take(List.of(archive)));
+        until(() -> open.state().get() != OpenState.NOTHING && !open.opening().running().get());
         if (!password.isEmpty()) {
             typePassword(password);
         }
         until(() -> open.state().get() == OpenState.UNLOCKED);
-        until(() -> open.check().state().get().ended().isPresent());
+        until(() -> open.session().check().state().get().ended().isPresent());
     }
 
     /** On the locked page, whatever has the focus. */
@@ -203,11 +199,11 @@ abstract class InWindow extends ApplicationTest {
     void look(String ending) throws TimeoutException {
         interact(
                 () ->
-                        open.changes().plan().get().orElseThrow().entries().stream()
+                        open.session().changes().plan().get().orElseThrow().entries().stream()
                                 .filter(entry -> entry.path().endsWith(ending))
                                 .findFirst()
-                                .ifPresent(open::view));
-        until(() -> !(open.viewer().viewed().get() instanceof Viewed.Reading));
+                                .ifPresent(open.session()::view));
+        until(() -> !(open.session().viewer().viewed().get() instanceof Viewed.Reading));
         waitForFxEvents();
     }
 

@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -61,9 +62,9 @@ class MillionWindowTest extends InWindow {
     @Test
     void isScrolledSearchedAndTicked() throws Exception {
         Path archive = million(outbox.resolve("million.zip"));
-        interact(() -> window.openArchive(archive));
+        interact(() -> desk.take(List.of(archive)));
         until(() -> open.state().get() == OpenState.UNLOCKED);
-        until(() -> open.inside().rows().get().size() == 2);
+        until(() -> open.session().inside().rows().get().size() == 2);
         assertThat(open.listing().entries()).hasSize(IN_ONE_FOLDER + FOLDERS * IN_EACH);
 
         clickOn("levels").type(KeyCode.RIGHT);
@@ -81,11 +82,11 @@ class MillionWindowTest extends InWindow {
 
         clickOn("#find-inside").write("find-399999");
         until(() -> table().getItems().size() == 1);
-        interact(() -> open.inside().find().set("day-7*"));
+        interact(() -> open.session().inside().find().set("day-7*"));
         until(() -> table().getItems().size() == 11 * IN_EACH);
         clickOn("#tick-found");
-        assertThat(open.inside().chosen().count()).isEqualTo(11 * IN_EACH);
-        interact(() -> open.inside().find().set(""));
+        assertThat(open.session().inside().chosen().count()).isEqualTo(11 * IN_EACH);
+        interact(() -> open.session().inside().find().set(""));
         until(() -> table().getItems().size() == IN_ONE_FOLDER + 2);
         press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
         until(() -> open.state().get() == OpenState.NOTHING);

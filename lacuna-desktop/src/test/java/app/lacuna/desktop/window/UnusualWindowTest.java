@@ -44,8 +44,8 @@ class UnusualWindowTest extends InWindow {
         look("put-there.txt");
         picture("unprotected");
         clickOn("#extract-all");
-        until(() -> open.extract().report().get().isPresent());
-        Path out = open.extract().folder().get();
+        until(() -> open.session().extract().report().get().isPresent());
+        Path out = open.session().extract().folder().get();
         assertThat(out.resolve("put-there.txt")).doesNotExist();
         assertThat(out.resolve("site-diary.txt")).exists();
         picture("unprotected-extracted");
@@ -110,14 +110,14 @@ class UnusualWindowTest extends InWindow {
         typePasswordTwice("hut");
         until(() -> pack.ready().get());
         clickOn("#pack");
-        until(() -> pack.replaceOffered().get());
+        until(() -> pack.packing().replaceOffered().get());
         Files.delete(levels);
         clickOn("#replace");
-        until(() -> pack.result().get().isPresent());
+        until(() -> pack.packing().result().get().isPresent());
 
         assertThat(older).hasBinaryContent(before);
         assertThat(lookup("The older archive stayed").queryAll()).isNotEmpty();
-        assertThat(pack.result().get().orElseThrow().archive())
+        assertThat(pack.packing().result().get().orElseThrow().archive())
                 .isEqualTo(outbox.resolve("evening (2).zip"))
                 .exists();
         picture("kept-instead");

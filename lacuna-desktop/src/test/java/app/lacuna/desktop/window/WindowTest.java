@@ -13,7 +13,6 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.pack.PackViewModel;
-import app.lacuna.desktop.shell.Place;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.selection.SelectionScanner;
@@ -47,6 +46,8 @@ class WindowTest extends InWindow {
         assertThat(lookup("identical").queryAll()).isNotEmpty();
 
         clickOn("#open-packed");
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        clickOn("#lock");
         until(() -> open.state().get() == OpenState.LOCKED);
         clickOn("#open-password").write("first hut");
         clickOn("#unlock");
@@ -59,14 +60,16 @@ class WindowTest extends InWindow {
         write("second hut").type(KeyCode.ENTER);
         until(() -> open.state().get() == OpenState.UNLOCKED);
         clickOn("site-diary.txt");
-        until(() -> open.viewer().viewed().get() instanceof Viewed.Shown);
+        until(() -> open.session().viewer().viewed().get() instanceof Viewed.Shown);
         assertThat(lookup("#viewer-text").queryAs(TextArea.class).getText())
                 .isEqualTo(Files.readString(story.get(2)));
-        assertThat(Files.exists(open.extract().folder().get())).as("nothing on disk").isFalse();
+        assertThat(Files.exists(open.session().extract().folder().get()))
+                .as("nothing on disk")
+                .isFalse();
 
         clickOn("#extract-all");
-        until(() -> open.extract().report().get().isPresent());
-        assertSameAsStory(open.extract().folder().get());
+        until(() -> open.session().extract().report().get().isPresent());
+        assertSameAsStory(open.session().extract().folder().get());
     }
 
     private static void assertSameAsStory(Path out) throws IOException {
@@ -91,16 +94,14 @@ class WindowTest extends InWindow {
     void photographIsShownFromMemory() throws Exception {
         packStory("hut");
         clickOn("#open-packed");
-        until(() -> open.state().get() == OpenState.LOCKED);
-        clickOn("#open-password").write("hut").type(KeyCode.ENTER);
         until(() -> open.state().get() == OpenState.UNLOCKED);
         interact(
                 () ->
-                        open.changes().plan().get().orElseThrow().entries().stream()
+                        open.session().changes().plan().get().orElseThrow().entries().stream()
                                 .filter(entry -> entry.name().endsWith(".jpg"))
                                 .findFirst()
-                                .ifPresent(open::view));
-        until(() -> open.viewer().viewed().get() instanceof Viewed.Shown);
+                                .ifPresent(open.session()::view));
+        until(() -> open.session().viewer().viewed().get() instanceof Viewed.Shown);
         Node picture = lookup("#viewer .image-view").query();
         until(() -> picture.getBoundsInParent().getWidth() > 100);
         assertThat(text("#viewer-detail")).contains("checksum matches");
@@ -113,20 +114,18 @@ class WindowTest extends InWindow {
     void ticksExtractOnlyWhatIsChosenAndAskAboutConflictsOnce() throws Exception {
         packStory("hut");
         clickOn("#open-packed");
-        until(() -> open.state().get() == OpenState.LOCKED);
-        clickOn("#open-password").write("hut").type(KeyCode.ENTER);
         until(() -> open.state().get() == OpenState.UNLOCKED);
-        Path out = Files.createDirectories(open.extract().folder().get());
+        Path out = Files.createDirectories(open.session().extract().folder().get());
         Files.writeString(out.resolve("site-diary.txt"), "mine");
         Files.writeString(out.resolve("permit-and-landowner.pdf"), "mine");
         clickOn("site-diary.txt").type(KeyCode.ENTER);
         clickOn("permit-and-landowner.pdf").type(KeyCode.ENTER);
         assertThat(text("#extract-chosen")).isEqualTo("Extract 2 items");
         press(KeyCode.CONTROL).type(KeyCode.ENTER).release(KeyCode.CONTROL);
-        until(() -> open.extract().question().get().isPresent());
+        until(() -> open.session().extract().question().get().isPresent());
         clickOn("#conflict-for-all");
         clickOn("#conflict-KEEP_BOTH");
-        until(() -> open.extract().report().get().isPresent());
+        until(() -> open.session().extract().report().get().isPresent());
         assertThat(out.resolve("site-diary.txt")).hasContent("mine");
         assertThat(out.resolve("site-diary (2).txt")).hasSameBinaryContentAs(story.get(2));
         assertThat(out.resolve("permit-and-landowner (2).pdf")).exists();
@@ -146,11 +145,12 @@ class WindowTest extends InWindow {
         clickOn("#pack");
         until(
                 () ->
-                        pack.packing().progress().get().isPresent()
-                                && pack.packing().progress().get().get().doneBytes() > 1_000_000);
+                        pack.packing().action().progress().get().isPresent()
+                                && pack.packing().action().progress().get().get().doneBytes()
+                                        > 1_000_000);
         clickOn("#cancel");
-        until(() -> !pack.packing().running().get());
-        assertThat(pack.cancelled().get()).isTrue();
+        until(() -> !pack.packing().action().running().get());
+        assertThat(pack.packing().cancelled().get()).isTrue();
         assertThat(lookup("Cancelled").queryAll()).isNotEmpty();
         try (Stream<Path> all = Files.list(outbox)) {
             assertThat(all).isEmpty();
@@ -185,7 +185,7 @@ class WindowTest extends InWindow {
         clickOn("#brief-folder");
         interact(() -> lookup("#folder-field").queryAs(TextField.class).setText(other.toString()));
         clickOn("#folder-take");
-        assertThat(brief()).contains("keep it in other");
+        assertThat(brief()).contains("/other, then prove");
     }
 
     @Test
@@ -205,7 +205,7 @@ class WindowTest extends InWindow {
         type(KeyCode.ESCAPE);
         until(() -> pack.forecast().seen().get().isPresent());
         assertThat(lookup("#forecast .label").queryAll()).hasSizeGreaterThan(6);
-        clickOn("#mail-limit").clickOn("#mail-limit-10");
+        clickOn("#mail-limit").clickOn("#mail-limit-10000000");
         assertThat(lookup("#mail-limit").queryLabeled().getText()).contains("10 MB");
         clickOn("#brief-whom").clickOn("#method-XZ").clickOn("#whom-done");
         assertThat(brief()).contains("anyone with a newer unzip tool");
@@ -226,7 +226,7 @@ class WindowTest extends InWindow {
         String made = pack.password().first().get();
         assertThat(made.split("-")).hasSizeGreaterThanOrEqualTo(7);
         assertThat(lookup("#password-shown").queryAs(TextField.class).getText()).isEqualTo(made);
-        until(() -> pack.strength().strength().get().isPresent());
+        until(() -> pack.newPassword().strength().strength().get().isPresent());
         assertThat(lookup("#guess-words").queryLabeled().getText()).contains("To guess it");
         clickOn("#hint");
         interact(() -> lookup("#hint-field").queryAs(TextField.class).setText(made));
@@ -321,15 +321,17 @@ class WindowTest extends InWindow {
         typePasswordTwice("second hut");
         clickOn("#pack");
         clickOn("#set-up-another");
-        PackViewModel second = pack;
+        PackViewModel second = desk.newestPack();
+        pack = second;
         assertThat(second).isNotSameAs(first);
         assertThat(lookup("#jobs .link").queryAll()).hasSize(2);
+        interact(() -> second.folder().set(outbox));
         interact(() -> second.rename("second"));
         addStory();
         typePasswordTwice("third hut");
         clickOn("#pack");
-        until(() -> second.result().get().isPresent());
-        assertThat(first.result().get()).as("done before the second began").isPresent();
+        until(() -> second.packing().result().get().isPresent());
+        assertThat(first.packing().result().get()).as("done before the second began").isPresent();
         assertThat(lookup("#receipt-path").queryLabeled().getText()).endsWith("second.zip");
         clickOn("#job-0");
         assertThat(lookup("#receipt-path").queryLabeled().getText()).doesNotContain("second");
@@ -389,7 +391,7 @@ class WindowTest extends InWindow {
 
     @Test
     void otherFileIsToldInPlainWords() throws Exception {
-        interact(() -> window.show(Place.OPEN));
+        interact(() -> window.show(desk.open()));
         dialogs.files = List.of(story.get(2));
         clickOn("#choose");
         until(() -> open.failure().get().isPresent());
@@ -410,7 +412,7 @@ class WindowTest extends InWindow {
             new PackJob(request, Optional.of(secret), ProgressListener.none(), CancelToken.never())
                     .run();
         }
-        interact(() -> window.show(Place.OPEN));
+        interact(() -> window.show(desk.open()));
         dialogs.files = List.of(archive);
         clickOn("#choose");
         until(() -> lookup("#open-note").tryQuery().isPresent());

@@ -3,18 +3,12 @@ package app.lacuna.desktop.parts.changing;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
-import app.lacuna.base.Secret;
 import app.lacuna.change.ChangePlan;
 import app.lacuna.change.PendingChanges;
-import app.lacuna.desktop.jobs.Threads;
-import app.lacuna.desktop.jobs.UserAction;
-import app.lacuna.desktop.jobs.Work;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.job.ChangeJob;
-import app.lacuna.job.RelockJob;
-import app.lacuna.job.RelockRequest;
-import app.lacuna.job.RewriteResult;
-import app.lacuna.job.RewriteTarget;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
@@ -23,100 +17,106 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Consumer;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.value.ObservableValue;
 
 /**
- * What is to be changed in the open archive: collected edit by edit, seen, taken back, and written
- * in one go. Edits are worked out in the background, one after the other.
+ * What is to be changed in the open archive: collected edit by edit, seen, taken back. Edits are
+ * worked out in the background, one after the other, in the order in which they were made; none is
+ * lost because another one takes a while.
  */
 public final class ChangesModel {
-    private final UserAction editing;
-    private final UserAction writing;
+    private final Lifetime life;
+    private final Job editing;
     private final ReadOnlyObjectWrapper<Optional<ChangePlan>> plan =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyIntegerWrapper count = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyObjectWrapper<Optional<RewriteResult>> written =
-            new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<List<LeftOut>> leftOut =
             new ReadOnlyObjectWrapper<>(List.of());
-    private Optional<PendingChanges> pending = Optional.empty();
-    private volatile List<LeftOut> lastLeftOut = List.of();
+    private final BooleanProperty closed = new SimpleBooleanProperty();
 
-    public ChangesModel(Threads threads) {
-        editing = new UserAction(threads);
-        writing = new UserAction(threads);
-    }
+    /** Only the job of editing touches it. */
+    private volatile PendingChanges pending;
+
+    private int unfinished;
 
     /** Nothing is to be changed yet in an archive with these entries. */
-    public void begin(List<ArchiveEntry> entries) {
-        pending = Optional.empty();
-        plan.set(Optional.empty());
-        count.set(0);
+    public ChangesModel(Lifetime life, List<ArchiveEntry> entries) {
+        this.life = life;
+        editing = new Job(life, JobKind.EDITING, Job.Policy.QUEUE);
         editing.start(
-                (listener, cancel) -> new PendingChanges(entries),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<PendingChanges> done) {
-                        pending = Optional.of(done.value());
-                        show();
-                    }
-                });
+                (listener, cancel) -> {
+                    pending = new PendingChanges(entries);
+                    return seen(List.of());
+                },
+                this::show);
     }
 
-    /** Forgets everything that was not written. */
-    public void clear() {
-        leftOut.set(List.of());
-        pending = Optional.empty();
-        plan.set(Optional.empty());
-        count.set(0);
-        failure.set(Optional.empty());
-        written.set(Optional.empty());
+    /** When every edit that was made until now has been worked out. */
+    public void whenSettled(Runnable then) {
+        editing.start((listener, cancel) -> plan, settled -> then.run());
     }
 
-    private void show() {
-        count.set(pending.map(PendingChanges::count).orElse(0));
-        plan.set(pending.map(PendingChanges::plan));
+    /** How it is after an edit. */
+    private record Seen(int count, ChangePlan plan, List<LeftOut> leftOut) {}
+
+    private Seen seen(List<LeftOut> left) {
+        return new Seen(pending.count(), pending.plan(), left);
     }
 
-    /** One edit. */
+    private void show(Outcome<Seen> outcome) {
+        if (outcome instanceof Outcome.Done<Seen> done) {
+            count.set(done.value().count());
+            plan.set(Optional.of(done.value().plan()));
+            leftOut.set(done.value().leftOut());
+        } else if (outcome instanceof Outcome.Failed<Seen> failed) {
+            failure.set(Optional.of(FailureText.of(failed.cause())));
+        }
+    }
+
+    /** One edit; what could not be put in comes out. */
     @FunctionalInterface
     private interface Edit {
-        void on(PendingChanges changes) throws IOException;
-    }
-
-    private void edit(Edit edit) {
-        edit(edit, () -> {});
+        List<LeftOut> on(PendingChanges changes, CancelToken cancel) throws IOException;
     }
 
     private void edit(Edit edit, Runnable then) {
-        if (pending.isEmpty() || editing.running().get() || writing.running().get()) {
+        if (closed.get()) {
+            life.book().busyWith(JobKind.WRITING);
             return;
         }
-        PendingChanges own = pending.get();
         failure.set(Optional.empty());
-        leftOut.set(List.of());
-        written.set(Optional.empty());
+        unfinished++;
         editing.start(
-                (listener, cancel) -> {
-                    edit.on(own);
-                    return own;
-                },
+                (listener, cancel) -> seen(edit.on(pending, cancel)),
                 outcome -> {
-                    if (outcome instanceof Outcome.Failed<PendingChanges> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
-                    if (pending.filter(now -> now == own).isPresent()) {
-                        show();
-                    }
-                    if (outcome instanceof Outcome.Done<PendingChanges>) {
+                    unfinished--;
+                    show(outcome);
+                    if (outcome instanceof Outcome.Done<Seen>) {
                         then.run();
                     }
                 });
+    }
+
+    private interface PlainEdit {
+        void on(PendingChanges changes) throws IOException;
+    }
+
+    private void edit(PlainEdit edit) {
+        edit(
+                (changes, cancel) -> {
+                    edit.on(changes);
+                    return List.of();
+                },
+                () -> {});
     }
 
     public void remove(List<String> paths) {
@@ -134,24 +134,23 @@ public final class ChangesModel {
      */
     public void add(List<Path> roots, String folder) {
         edit(
-                changes -> {
-                    FileSelection selection = scanned(roots);
-                    lastLeftOut = selection.leftOut();
+                (changes, cancel) -> {
+                    FileSelection selection = new SelectionScanner(cancel).scan(roots);
                     changes.put(selection.items(), folder);
+                    return selection.leftOut();
                 },
-                () -> leftOut.set(lastLeftOut));
-    }
-
-    private static FileSelection scanned(List<Path> roots) {
-        return new SelectionScanner(CancelToken.never()).scan(roots);
+                () -> {});
     }
 
     /** A copy that was changed outside takes the place of the entry. */
     public void replace(String path, Path copy, Runnable then) {
         edit(
-                changes -> {
-                    FileItem item = scanned(List.of(copy)).items().get(0);
-                    changes.put(List.of(item.withPath(path)));
+                (changes, cancel) -> {
+                    FileSelection selection = new SelectionScanner(cancel).scan(List.of(copy));
+                    for (FileItem item : selection.items()) {
+                        changes.put(List.of(item.withPath(path)));
+                    }
+                    return selection.leftOut();
                 },
                 then);
     }
@@ -164,76 +163,34 @@ public final class ChangesModel {
         edit(PendingChanges::clear);
     }
 
+    /** While it is written nothing can be changed. */
+    public void closeWhile(ObservableValue<Boolean> writing) {
+        closed.bind(writing);
+    }
+
     /**
-     * Writes what is pending.
-     *
-     * @param target the archive itself, or a name that is free
-     * @param password taken over
-     * @param onDone told on the interface thread when the new archive is in its place
+     * Whether there is something that is not written, an edit that is still worked out included.
      */
-    public void write(
-            RewriteTarget where,
-            Optional<Secret> password,
-            Consumer<RewriteResult> onDone,
-            Runnable onFailed) {
-        if (count.get() == 0 || writing.running().get()) {
-            password.ifPresent(Secret::close);
-            return;
-        }
-        ChangePlan now = plan.get().orElseThrow();
-        start(
-                (listener, cancel) -> new ChangeJob(where, password, listener, cancel).run(now),
-                password,
-                Optional.empty(),
-                onDone,
-                onFailed);
+    public boolean isUnwritten() {
+        return count.get() > 0 || unfinished > 0;
     }
 
-    /** Locks the archive anew. Both passwords are closed at the end. */
-    public void relock(
-            RelockRequest request,
-            Optional<Secret> before,
-            Optional<Secret> after,
-            Consumer<RewriteResult> onDone,
-            Runnable onFailed) {
-        start(
-                (listener, cancel) -> new RelockJob(request, listener, cancel).run(before, after),
-                before,
-                after,
-                onDone,
-                onFailed);
+    /** What has just been written could not all be read. */
+    public void leftOut(List<LeftOut> left) {
+        leftOut.set(left);
     }
 
-    private void start(
-            Work<RewriteResult> work,
-            Optional<Secret> before,
-            Optional<Secret> after,
-            Consumer<RewriteResult> onDone,
-            Runnable onFailed) {
+    public void fail(FailureText text) {
+        failure.set(Optional.of(text));
+    }
+
+    public void clearFailure() {
         failure.set(Optional.empty());
-        written.set(Optional.empty());
-        writing.start(
-                work,
-                outcome -> {
-                    before.ifPresent(Secret::close);
-                    if (outcome instanceof Outcome.Done<RewriteResult> done) {
-                        leftOut.set(done.value().leftOut());
-                        onDone.accept(done.value());
-                        written.set(Optional.of(done.value()));
-                    } else {
-                        Throwable cause =
-                                outcome instanceof Outcome.Failed<RewriteResult> failed
-                                        ? failed.cause()
-                                        : new java.util.concurrent.CancellationException();
-                        onFailed.run();
-                        failure.set(Optional.of(FailureText.of(cause)));
-                    }
-                    after.ifPresent(Secret::close);
-                });
     }
 
-    public UserAction writing() {
-        return writing;
+    /** Whether edits are still being worked out. */
+    public ReadOnlyBooleanProperty editing() {
+        return editing.running();
     }
 
     /** All entries as they will be; absent until they have been looked at. */
@@ -253,10 +210,5 @@ public final class ChangesModel {
 
     public ReadOnlyObjectProperty<Optional<FailureText>> failure() {
         return failure.getReadOnlyProperty();
-    }
-
-    /** What was written last; the archive is open again by then. */
-    public ReadOnlyObjectProperty<Optional<RewriteResult>> written() {
-        return written.getReadOnlyProperty();
     }
 }

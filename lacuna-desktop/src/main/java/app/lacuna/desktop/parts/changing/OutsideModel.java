@@ -4,9 +4,12 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.SaturatedSum;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Programs;
-import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
@@ -15,12 +18,12 @@ import app.lacuna.extract.Extractor;
 import app.lacuna.extract.OutsideCopies;
 import app.lacuna.selection.FileItem;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import javafx.beans.property.ReadOnlyIntegerProperty;
 import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -28,37 +31,61 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 
 /** Files of the archive that are open in other programs, as readable copies that are watched. */
 public final class OutsideModel {
-    /** What is dragged out has to be on disk at once. */
-    public static final long MOST_DRAGGED_BYTES = 256_000_000;
+    /** Up to this much is copied while the mouse is already moving. */
+    private static final long SMALL_BYTES = 1_000_000;
 
-    private final Threads threads;
+    private static final int FEW = 20;
+
+    private final Job copying;
+    private final Job looking;
+    private final OpenedArchive reader;
     private final Programs programs;
-    private final OutsideCopies copies = new OutsideCopies();
+    private final OutsideCopies copies;
     private final ReadOnlyObjectWrapper<Set<String>> changed =
             new ReadOnlyObjectWrapper<>(Set.of());
     private final ReadOnlyIntegerWrapper count = new ReadOnlyIntegerWrapper();
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private boolean looking;
+    private final ReadOnlyObjectWrapper<Optional<Dragged>> dragged =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
     private boolean onDisk;
 
-    public OutsideModel(Threads threads, Programs programs) {
-        this.threads = threads;
+    /**
+     * Readable copies that lie ready to be dragged to a file manager.
+     *
+     * @param entries what they are copies of
+     * @param files their tops
+     */
+    public record Dragged(List<ArchiveEntry> entries, List<Path> files) {}
+
+    /**
+     * @param copies taken over; there may be some already, of the same archive before it was
+     *     written
+     */
+    public OutsideModel(
+            Lifetime life, OpenedArchive reader, Programs programs, OutsideCopies copies) {
+        this.reader = reader;
         this.programs = programs;
+        this.copies = copies;
+        copying = new Job(life, JobKind.TAKING_OUT, Job.Policy.QUEUE);
+        looking = new Job(life, JobKind.LOOKING, Job.Policy.QUEUE);
+        if (copies.count() > 0) {
+            count.set(copies.count());
+            look();
+        }
     }
 
     /** Makes the copy, and opens it in the program that is set up for its kind. */
-    public void open(OpenedArchive reader, ArchiveEntry entry) {
+    public void open(ArchiveEntry entry) {
         inBackground(
-                () -> {
-                    Path file = copies.open(reader, entry, CancelToken.never());
+                cancel -> {
+                    Path file = copies.open(reader, entry, cancel);
                     try {
                         programs.open(file);
                     } catch (IOException e) {
                         copies.discard(entry.path());
                         throw new NoProgram(e);
                     }
-                    return file;
                 });
     }
 
@@ -71,30 +98,27 @@ public final class OutsideModel {
 
     /** Looks whether a copy has been changed. Call it every second or so. */
     public void look() {
-        if (count.get() == 0 || looking) {
+        if (!looking.running().get()) { // the next second looks again
+            lookThen(() -> {});
+        }
+    }
+
+    /** Before the copies are wiped, nothing that was just saved may be missed. */
+    public void lookThen(Runnable then) {
+        if (count.get() == 0 && !copying.running().get()) {
+            then.run();
             return;
         }
-        looking = true;
-        threads.background()
-                .execute(
-                        () -> {
-                            Outcome<Set<String>> outcome = Outcome.of(copies::changed);
-                            threads.ui().execute(() -> looked(outcome));
-                        });
-    }
-
-    /** The same at once: before the copies are wiped, nothing that was just saved may be missed. */
-    public void lookNow() {
-        if (count.get() > 0) {
-            looked(Outcome.of(copies::changed));
-        }
-    }
-
-    private void looked(Outcome<Set<String>> outcome) {
-        looking = false;
-        if (outcome instanceof Outcome.Done<Set<String>> done && count.get() > 0) {
-            changed.set(done.value());
-        }
+        looking.start(
+                (listener, cancel) -> copies.changed(),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<Set<String>> done) {
+                        changed.set(done.value());
+                    } else if (outcome instanceof Outcome.Failed<Set<String>> failed) {
+                        failure.set(Optional.of(FailureText.of(failed.cause())));
+                    }
+                    then.run();
+                });
     }
 
     /** Whether some of them had to be put on a disk, where the system has no place in memory. */
@@ -106,105 +130,132 @@ public final class OutsideModel {
         return copies.copyOf(path);
     }
 
-    /** These are in the archive now; those of them that are our copies are no change any more. */
-    public void packed(List<FileItem> items) {
-        List<FileItem> ours =
-                items.stream()
-                        .filter(
-                                item ->
-                                        copies.copyOf(item.path())
-                                                .filter(item.source()::equals)
-                                                .isPresent())
-                        .toList();
-        inBackground(
-                () -> {
-                    for (FileItem item : ours) {
-                        copies.packed(item);
-                    }
-                    return ours;
-                });
+    /**
+     * In the background: these are in the archive now; those of them that are our copies are no
+     * change any more.
+     */
+    public void packed(List<FileItem> items) throws IOException {
+        for (FileItem item : items) {
+            if (copies.copyOf(item.path()).filter(item.source()::equals).isPresent()) {
+                copies.packed(item);
+            }
+        }
     }
 
     /** Throws the copy away, and what was changed in it. */
     public void discard(String path) {
-        inBackground(
-                () -> {
-                    copies.discard(path);
-                    return path;
-                });
+        inBackground(cancel -> copies.discard(path));
     }
 
-    private void inBackground(Callable<?> work) {
+    /** What is done with the copies. */
+    @FunctionalInterface
+    private interface WithCopies {
+        void run(CancelToken cancel) throws IOException;
+    }
+
+    private record Now(int count, boolean onDisk) {}
+
+    private void inBackground(WithCopies work) {
         failure.set(Optional.empty());
-        threads.background()
-                .execute(
-                        () -> {
-                            Outcome<?> outcome = Outcome.of(work::call);
-                            int now = copies.count();
-                            boolean disk = copies.areOnDisk();
-                            threads.ui()
-                                    .execute(
-                                            () -> {
-                                                onDisk = disk;
-                                                ended(outcome, now);
-                                            });
-                        });
+        copying.start(
+                (listener, cancel) -> {
+                    work.run(cancel);
+                    return new Now(copies.count(), copies.areOnDisk());
+                },
+                this::ended);
     }
 
-    private void ended(Outcome<?> outcome, int now) {
-        count.set(now);
-        if (outcome instanceof Outcome.Failed<?> failed) {
-            failure.set(
-                    Optional.of(
-                            failed.cause() instanceof NoProgram
-                                    ? FailureText.named("NoProgram")
-                                    : FailureText.of(failed.cause())));
+    private void ended(Outcome<Now> outcome) {
+        if (outcome instanceof Outcome.Done<Now> done) {
+            onDisk = done.value().onDisk();
+            count.set(done.value().count());
+        } else if (outcome instanceof Outcome.Failed<Now> failed) {
+            count.set(copies.count());
+            fail(failed.cause());
         }
-        if (now == 0) {
+        if (count.get() == 0) {
             changed.set(Set.of());
         } else {
             look();
         }
     }
 
+    private void fail(Throwable cause) {
+        failure.set(
+                Optional.of(
+                        cause instanceof NoProgram
+                                ? FailureText.named("NoProgram")
+                                : FailureText.of(cause)));
+    }
+
     /**
-     * Readable copies for the file manager that they are dragged to, at once. They are wiped with
-     * all others.
+     * Makes readable copies for the file manager that these are dragged to, in the background; they
+     * are wiped with all others.
      */
-    public List<Path> draggedOut(OpenedArchive reader, List<ArchiveEntry> entries)
+    public void prepareDrag(List<ArchiveEntry> entries) {
+        dragged.set(Optional.empty());
+        failure.set(Optional.empty());
+        copying.start(
+                (listener, cancel) -> copied(entries, listener, cancel),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<List<Path>> done) {
+                        dragged.set(Optional.of(new Dragged(entries, done.value())));
+                    } else if (outcome instanceof Outcome.Failed<List<Path>> failed) {
+                        fail(failed.cause());
+                    }
+                });
+    }
+
+    /** Whether copies of these are there in a moment. */
+    public static boolean areSmall(List<ArchiveEntry> entries) {
+        return entries.size() <= FEW && SaturatedSum.of(entries, ArchiveEntry::size) <= SMALL_BYTES;
+    }
+
+    /** The same at once, for a few small ones; nothing if that is not possible, and why is said. */
+    public Optional<List<Path>> copyNow(List<ArchiveEntry> entries) {
+        try {
+            return Optional.of(copied(entries, ProgressListener.none(), CancelToken.never()));
+        } catch (IOException e) {
+            fail(e);
+            return Optional.empty();
+        }
+    }
+
+    private List<Path> copied(
+            List<ArchiveEntry> entries, ProgressListener listener, CancelToken cancel)
             throws IOException {
-        long bytes = SaturatedSum.of(entries, ArchiveEntry::size);
-        Path place = copies.place(bytes);
+        Path place = copies.place(SaturatedSum.of(entries, ArchiveEntry::size));
         ExtractReport report =
                 new Extractor(
                                 reader,
                                 ExtractOptions.of(place, ConflictRule.KEEP_BOTH),
-                                told -> {},
-                                CancelToken.never())
+                                listener,
+                                cancel)
                         .extract(entries);
         if (!report.isComplete()) {
+            cancel.check();
             throw report.entries().stream()
                     .flatMap(entry -> entry.cause().stream())
                     .findFirst()
                     .orElseGet(() -> new IOException("not all can come out"));
         }
-        List<Path> tops = new ArrayList<>();
-        try (var children = java.nio.file.Files.list(place)) {
-            children.sorted().forEach(tops::add);
+        try (Stream<Path> children = Files.list(place)) {
+            return children.sorted().toList();
         }
-        return tops;
     }
 
-    /** Wipes and deletes all copies. From any thread. */
-    public void wipe() throws IOException {
-        copies.close();
+    /** Copies that can be dragged now, of exactly these entries. */
+    public Optional<List<Path>> readyToDrag(List<ArchiveEntry> entries) {
+        return dragged.get().filter(now -> now.entries().equals(entries)).map(Dragged::files);
     }
 
-    /** After {@link #wipe}, on the interface thread. */
-    public void forget() {
-        count.set(0);
-        changed.set(Set.of());
-        failure.set(Optional.empty());
+    /** Copies that lie ready to be dragged. */
+    public ReadOnlyObjectProperty<Optional<Dragged>> dragged() {
+        return dragged.getReadOnlyProperty();
+    }
+
+    public Job copying() {
+        return copying;
     }
 
     /** Paths of entries whose copies are no longer the same. */

@@ -7,6 +7,7 @@ import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import java.util.ArrayList;
 import java.util.List;
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -21,7 +22,7 @@ public final class PendingStrip extends HBox {
     /**
      * @param saveAs asks for a new name and writes there
      */
-    public PendingStrip(ChangesModel model, Runnable saveAs) {
+    public PendingStrip(ChangesModel model, ObservableValue<Boolean> writing, Runnable saveAs) {
         super(14);
         this.model = model;
         setId("pending");
@@ -36,7 +37,7 @@ public final class PendingStrip extends HBox {
                         Page.link("undo", Words.text("pending.undo"), model::undo),
                         Page.link("forget-changes", Words.text("pending.forget"), model::forgetAll),
                         Page.link("save-as", Words.text("pending.save-as"), saveAs));
-        disableProperty().bind(model.writing().running());
+        disableProperty().bind(writing);
         model.count().addListener((property, before, now) -> write());
         model.plan().addListener((property, before, now) -> write());
         write();

@@ -5,10 +5,13 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
-import app.lacuna.desktop.parts.password.PasswordModel;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.job.RelockRequest;
 import app.lacuna.job.RewriteTarget;
 import app.lacuna.password.HintCheck;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
@@ -26,17 +29,31 @@ public final class RelockModel {
     private final ObjectProperty<Names> names = new SimpleObjectProperty<>(Names.HIDDEN);
     private final BooleanProperty samePassword = new SimpleBooleanProperty();
     private final StringProperty hint = new SimpleStringProperty("");
-    private final PasswordModel password = new PasswordModel();
-    private final BooleanBinding ready =
-            Bindings.createBooleanBinding(
-                    this::isReady, protection, samePassword, hint, password.agreement());
-    private final BooleanBinding hintGivesAway =
-            Bindings.createBooleanBinding(
-                    this::givesAway, hint, samePassword, password.first(), protection);
+    private final NewPassword password;
+    private final BooleanBinding ready;
+    private final BooleanBinding hintGivesAway;
     private boolean hadPassword;
     private String hintBefore = "";
 
-    public RelockModel() {
+    /**
+     * @param archive what it is for
+     */
+    public RelockModel(Lifetime life, Path archive) {
+        password =
+                new NewPassword(
+                        life,
+                        () -> List.of(archive.getFileName().toString(), hint.get()),
+                        archive.getFileName()::toString);
+        ready =
+                Bindings.createBooleanBinding(
+                        this::isReady,
+                        protection,
+                        samePassword,
+                        hint,
+                        password.typed().agreement());
+        hintGivesAway =
+                Bindings.createBooleanBinding(
+                        this::givesAway, hint, samePassword, password.typed().first(), protection);
         protection.addListener(
                 (property, before, now) -> {
                     if (!now.canHideNames()) {
@@ -65,17 +82,17 @@ public final class RelockModel {
         if (!hint.get().equals(hintBefore) && !PackOptions.isUsableNote(hint.get())) {
             return false;
         }
-        boolean enough = samePassword.get() || password.agreement().get().isEnough();
+        boolean enough = samePassword.get() || password.typed().agreement().get().isEnough();
         return !protection.get().needsPassword() || (enough && !givesAway());
     }
 
     /** A hint that contains the new password, or is near it. */
     private boolean givesAway() {
         boolean none = samePassword.get() || !protection.get().needsPassword();
-        if (none || hint.get().isEmpty() || password.first().get().isEmpty()) {
+        if (none || hint.get().isEmpty() || password.typed().first().get().isEmpty()) {
             return false;
         }
-        try (Secret secret = password.secret()) {
+        try (Secret secret = password.typed().secret()) {
             return HintCheck.givesAway(hint.get(), secret);
         }
     }
@@ -94,7 +111,9 @@ public final class RelockModel {
         if (!protection.get().needsPassword()) {
             return Optional.empty();
         }
-        return samePassword.get() ? before.map(Secret::copy) : Optional.of(password.secret());
+        return samePassword.get()
+                ? before.map(Secret::copy)
+                : Optional.of(password.typed().secret());
     }
 
     public void clear() {
@@ -117,7 +136,7 @@ public final class RelockModel {
         return hint;
     }
 
-    public PasswordModel password() {
+    public NewPassword password() {
         return password;
     }
 

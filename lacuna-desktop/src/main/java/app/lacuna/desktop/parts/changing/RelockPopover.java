@@ -3,21 +3,21 @@ package app.lacuna.desktop.parts.changing;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.password.GuessScale;
+import app.lacuna.desktop.parts.password.MakePopover;
+import app.lacuna.desktop.parts.password.PasswordFields;
+import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.Page;
-import app.lacuna.desktop.ui.SecretField;
+import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
-import javafx.beans.property.ObjectProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
 /** Another password, cipher or form for the open archive. */
@@ -27,12 +27,15 @@ public final class RelockPopover {
     private final RelockModel model;
     private final Runnable relock;
     private final Runnable relockAs;
+    private final ShortClipboard clipboard;
 
     /**
      * @param relock into the place of the archive
      * @param relockAs asks for a new name, and leaves the old one as it is
      */
-    public RelockPopover(RelockModel model, Runnable relock, Runnable relockAs) {
+    public RelockPopover(
+            RelockModel model, ShortClipboard clipboard, Runnable relock, Runnable relockAs) {
+        this.clipboard = clipboard;
         this.model = model;
         this.relock = relock;
         this.relockAs = relockAs;
@@ -65,43 +68,29 @@ public final class RelockPopover {
     }
 
     private Node ciphers() {
-        return choice(
-                "relock-cipher",
-                model.protection(),
-                List.of(
-                        Protection.AES_256,
-                        Protection.AES_192,
-                        Protection.AES_128,
-                        Protection.NONE),
-                "popover.cipher.");
+        return new ChoiceGroup<>(
+                        "relock-cipher",
+                        List.of(
+                                Protection.AES_256,
+                                Protection.AES_192,
+                                Protection.AES_128,
+                                Protection.NONE),
+                        model.protection(),
+                        value -> Words.text("popover.cipher." + value))
+                .row();
     }
 
     private Node names() {
         Node choice =
-                choice(
-                        "relock-names",
-                        model.names(),
-                        List.of(Names.HIDDEN, Names.VISIBLE),
-                        "relock.names.");
+                new ChoiceGroup<>(
+                                "relock-names",
+                                List.of(Names.HIDDEN, Names.VISIBLE),
+                                model.names(),
+                                value -> Words.text("relock.names." + value))
+                        .row();
         choice.disableProperty()
                 .bind(model.protection().map(protection -> !protection.canHideNames()));
         return choice;
-    }
-
-    private static <T> HBox choice(
-            String id, ObjectProperty<T> property, List<T> values, String key) {
-        ToggleGroup group = new ToggleGroup();
-        HBox row = new HBox(14);
-        for (T value : values) {
-            RadioButton button = new RadioButton(Words.text(key + value));
-            button.setId(id + "-" + value);
-            button.setToggleGroup(group);
-            button.setSelected(value.equals(property.get()));
-            button.setOnAction(event -> property.set(value));
-            property.addListener((changed, before, now) -> button.setSelected(value.equals(now)));
-            row.getChildren().add(button);
-        }
-        return row;
     }
 
     private Node password() {
@@ -110,33 +99,31 @@ public final class RelockPopover {
         same.selectedProperty().bindBidirectional(model.samePassword());
         same.setVisible(model.hadPassword());
         same.setManaged(model.hadPassword());
-        SecretField first =
-                new SecretField(
-                        "relock-password",
-                        Words.text("relock.new"),
-                        model.password().first(),
-                        model.password().showing());
-        SecretField second =
-                new SecretField(
-                        "relock-again",
-                        Words.text("password.second"),
-                        model.password().second(),
-                        model.password().showing());
-        second.disableProperty().bind(model.password().showing());
-        HBox.setHgrow(first, Priority.ALWAYS);
-        HBox.setHgrow(second, Priority.ALWAYS);
-        HBox fields = new HBox(8, first, second);
-        Label agreement = Page.label("", Styles.SECONDARY);
-        agreement
-                .textProperty()
-                .bind(model.password().agreement().map(now -> Words.text("agreement." + now)));
-        Button show =
+        PasswordFields fields = new PasswordFields("relock-password", model.password().typed());
+        Button make = Page.link("relock-make", Words.text("password.make"), () -> {});
+        MakePopover maker = new MakePopover(model.password(), () -> make.setVisible(true));
+        VBox making = new VBox(6);
+        make.setOnAction(event -> making.getChildren().setAll(maker.content()));
+        Button copy =
                 Page.link(
-                        "relock-show",
-                        Words.text("password.show"),
-                        () -> model.password().showing().set(!model.password().showing().get()));
-        HBox line = new HBox(10, agreement, Page.spacer(), show);
-        VBox typed = new VBox(5, fields, line);
+                        "relock-copy",
+                        "",
+                        () -> clipboard.put(model.password().typed().first().get()));
+        copy.textProperty().bind(clipboard.words());
+        copy.visibleProperty()
+                .bind(
+                        model.password()
+                                .typed()
+                                .showing()
+                                .and(model.password().typed().first().isNotEmpty()));
+        HBox line = new HBox(10, copy, Page.spacer(), make, fields.showLink("relock-show"));
+        VBox typed =
+                new VBox(
+                        5,
+                        fields,
+                        line,
+                        making,
+                        new GuessScale(model.password().strength(), model.protection()));
         typed.disableProperty().bind(model.samePassword());
         VBox box = new VBox(8, same, typed);
         box.visibleProperty()

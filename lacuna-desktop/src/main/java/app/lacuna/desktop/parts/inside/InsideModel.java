@@ -1,10 +1,12 @@
 package app.lacuna.desktop.parts.inside;
 
 import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.base.Outcome;
 import app.lacuna.change.ChangePlan;
 import app.lacuna.change.PlannedEntry;
-import app.lacuna.desktop.jobs.Latest;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -26,8 +28,8 @@ public final class InsideModel {
     /** A folder with more than this is not opened by itself. */
     private static final int OPENED_BY_ITSELF = 200;
 
-    private final Latest trees;
-    private final Latest lines;
+    private final Job trees;
+    private final Job lines;
     private final ChosenEntries chosen = new ChosenEntries();
     private final StringProperty find = new SimpleStringProperty("");
     private final ObjectProperty<Order> order = new SimpleObjectProperty<>(Order.USUAL);
@@ -38,9 +40,9 @@ public final class InsideModel {
     private final Set<String> open = new HashSet<>();
     private ChangePlan plan = new ChangePlan(List.of());
 
-    public InsideModel(Threads threads) {
-        trees = new Latest(threads);
-        lines = new Latest(threads);
+    public InsideModel(Lifetime life) {
+        trees = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
+        lines = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         find.addListener((property, before, now) -> updateRows());
         order.addListener((property, before, now) -> updateRows());
     }
@@ -50,15 +52,28 @@ public final class InsideModel {
         plan = now;
         chosen.clear();
         boolean first = root.get().isEmpty();
-        trees.run(
-                stale -> Rows.tree(now),
-                tree -> {
-                    root.set(Optional.of(tree));
-                    if (first) {
-                        openTop(tree);
+        trees.start(
+                (listener, cancel) -> Rows.tree(now),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<Node<PlannedEntry>> done) {
+                        show(done.value(), first);
                     }
-                    updateRows();
                 });
+    }
+
+    private void show(Node<PlannedEntry> tree, boolean first) {
+        root.set(Optional.of(tree));
+        if (first && open.isEmpty()) {
+            openTop(tree);
+        }
+        updateRows();
+    }
+
+    /** The folders that are open, the order and what is looked for: as on a page before. */
+    public void lookLike(InsideModel other) {
+        open.addAll(other.open);
+        order.set(other.order.get());
+        find.set(other.find.get());
     }
 
     private void openTop(Node<PlannedEntry> tree) {
@@ -71,20 +86,6 @@ public final class InsideModel {
         }
     }
 
-    /** Forgets everything. */
-    public void clear() {
-        trees.forget();
-        lines.forget();
-        plan = new ChangePlan(List.of());
-        open.clear();
-        chosen.clear();
-        find.set("");
-        order.set(Order.USUAL);
-        lines.forget();
-        root.set(Optional.empty());
-        rows.set(List.of());
-    }
-
     private void updateRows() {
         if (root.get().isEmpty()) {
             return;
@@ -93,12 +94,16 @@ public final class InsideModel {
         String wanted = find.get().strip();
         Set<String> opened = Set.copyOf(open);
         Order sorted = order.get();
-        lines.run(
-                stale ->
+        lines.start(
+                (listener, cancel) ->
                         wanted.isEmpty()
-                                ? Rows.open(tree, opened, sorted, stale)
-                                : Rows.found(tree, wanted, stale),
-                rows::set);
+                                ? Rows.open(tree, opened, sorted, cancel::isCancelled)
+                                : Rows.found(tree, wanted, cancel::isCancelled),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<List<Node<PlannedEntry>>> done) {
+                        rows.set(done.value());
+                    }
+                });
     }
 
     public boolean isOpen(Node<PlannedEntry> folder) {

@@ -5,7 +5,6 @@ import javafx.beans.binding.Bindings;
 import javafx.beans.binding.ObjectBinding;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
-import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 
 /**
@@ -13,8 +12,10 @@ import javafx.beans.property.StringProperty;
  * they are emptied as soon as the password has done its work.
  */
 public final class PasswordModel {
-    private final StringProperty first = new SimpleStringProperty("");
-    private final StringProperty second = new SimpleStringProperty("");
+    private final SecretText firstText = new SecretText();
+    private final SecretText secondText = new SecretText();
+    private final StringProperty first = firstText.text();
+    private final StringProperty second = secondText.text();
     private final BooleanProperty showing = new SimpleBooleanProperty();
     private final ObjectBinding<Agreement> agreement =
             Bindings.createObjectBinding(this::compare, first, second, showing);
@@ -49,6 +50,15 @@ public final class PasswordModel {
                 : Agreement.DIFFERENT;
     }
 
+    /** For the field that it is typed into. */
+    public SecretText firstText() {
+        return firstText;
+    }
+
+    public SecretText secondText() {
+        return secondText;
+    }
+
     public StringProperty first() {
         return first;
     }
@@ -71,8 +81,8 @@ public final class PasswordModel {
     }
 
     public void clear() {
-        first.set("");
-        second.set("");
+        firstText.clear();
+        secondText.clear();
         showing.set(false);
     }
 }

@@ -6,8 +6,10 @@ import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Mark.Meaning;
+import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackResult;
@@ -37,12 +39,20 @@ public final class ReceiptView {
     private final VBox lines = new VBox();
     private final ProofList proofList;
     private final Optional<SizeRange> forecast;
+    private final Optional<PasswordStep> password;
+    private final HBox question = new HBox(10);
+    private Runnable goOn = () -> {};
 
     /** What the buttons in the foot do. */
     public record Next(Runnable open, Runnable anew) {}
 
     public ReceiptView(
-            PackResult result, List<Path> roots, Optional<SizeRange> forecast, Next next) {
+            PackResult result,
+            List<Path> roots,
+            Optional<SizeRange> forecast,
+            Optional<PasswordStep> password,
+            Next next) {
+        this.password = password;
         this.result = result;
         this.forecast = forecast;
         this.roots = roots;
@@ -55,9 +65,16 @@ public final class ReceiptView {
             leftOut();
         }
         result.keptInstead().ifPresent(this::keptInstead);
+        password.ifPresent(this::password);
         originals();
         proofList.setVisible(false);
-        page.setWork(new Columns(lines, proofList, RIGHT_WIDTH));
+        VBox work =
+                new VBox(
+                        12,
+                        new Notices(passwordQuestion()),
+                        new Columns(lines, proofList, RIGHT_WIDTH));
+        VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
+        page.setWork(work);
         page.setFoot(
                 Page.spacer(),
                 Page.button("pack-anew", Words.text("receipt.anew"), next.anew()),
@@ -162,14 +179,14 @@ public final class ReceiptView {
     }
 
     private static String leftOutWords(LeftOut left) {
-        return left.source().getFileName() + " (" + Words.text("left-out." + left.reason()) + ")";
+        return PathNames.last(left.source()) + " (" + Words.text("left-out." + left.reason()) + ")";
     }
 
     private void originals() {
         String names =
                 roots.stream()
                         .limit(NAMES_SHOWN)
-                        .map(root -> root.getFileName().toString())
+                        .map(root -> PathNames.last(root))
                         .collect(Collectors.joining(", "));
         int more = roots.size() - NAMES_SHOWN;
         line(
@@ -180,8 +197,87 @@ public final class ReceiptView {
                                 Words.text(
                                         "receipt.originals.line",
                                         more > 0 ? names + Words.text("receipt.more", more) : names,
-                                        String.valueOf(roots.get(0).getParent())),
+                                        PathNames.known(parent(roots.get(0)))),
                                 Styles.SECONDARY)));
+    }
+
+    private static Path parent(Path root) {
+        return root.getParent() == null ? root : root.getParent();
+    }
+
+    /** It can not be got back from anywhere once this page is left. */
+    private void password(PasswordStep step) {
+        VBox place = new VBox();
+        Runnable write =
+                () -> {
+                    boolean known = step.kept().known().get();
+                    place.getChildren()
+                            .setAll(
+                                    passwordLine(
+                                            known,
+                                            known
+                                                    ? Optional.empty()
+                                                    : Optional.of(step.buttons())));
+                };
+        step.kept()
+                .known()
+                .addListener(
+                        (property, before, now) -> {
+                            write.run();
+                            question.setVisible(false);
+                        });
+        write.run();
+        lines.getChildren().add(place);
+    }
+
+    private static HBox passwordLine(boolean known, Optional<Node> buttons) {
+        Label heading =
+                Page.label(
+                        Words.text(known ? "receipt.password.known" : "receipt.password.title"),
+                        Styles.HEADING);
+        Label detail =
+                Page.label(
+                        Words.text(known ? "receipt.password.known.line" : "receipt.password.line"),
+                        Styles.SECONDARY);
+        VBox words = new VBox(3, heading, detail);
+        buttons.ifPresent(words.getChildren()::add);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        HBox line =
+                new HBox(16, new Mark(known ? Meaning.DONE : Meaning.STILL_READABLE, 10), words);
+        line.getStyleClass().add("receipt-line");
+        return line;
+    }
+
+    private Node passwordQuestion() {
+        question.setId("password-question");
+        question.getStyleClass().add(Styles.MESSAGE);
+        question.setAlignment(Pos.CENTER_LEFT);
+        Label words = Page.label(Words.text("kept.question"), "message-what");
+        words.setMinWidth(0);
+        question.getChildren()
+                .setAll(
+                        words,
+                        Page.spacer(),
+                        Page.button("question-have", Words.text("kept.have"), this::have),
+                        Page.button("question-lose", Words.text("kept.lose"), () -> goOn.run()),
+                        Page.button(
+                                "question-stay",
+                                Words.text("leaving.stay"),
+                                () -> question.setVisible(false)));
+        question.setVisible(false);
+        question.managedProperty().bind(question.visibleProperty());
+        return question;
+    }
+
+    private void have() {
+        password.ifPresent(step -> step.kept().isKnownNow());
+        goOn.run();
+    }
+
+    /** Before the page is left while nobody has the password. */
+    public void askAboutPassword(Runnable then) {
+        goOn = then;
+        question.setVisible(true);
     }
 
     private void line(Meaning meaning, String title, List<Label> details, Node... buttons) {

@@ -1,7 +1,9 @@
 package app.lacuna.desktop.parts.taking;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.taking.ExtractModel.Found;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
@@ -18,26 +20,25 @@ public final class ComparePanel extends VBox {
     private static final int SHOWN = 5;
 
     private final ExtractModel model;
-    private final Runnable restore;
 
-    public ComparePanel(ExtractModel model, Runnable restore) {
+    public ComparePanel(ExtractModel model) {
         super(6);
         this.model = model;
-        this.restore = restore;
         setId("comparison");
         getStyleClass().add("report");
         show(model.comparison().get());
         model.comparison().addListener((property, before, now) -> show(now));
     }
 
-    private void show(Optional<List<Compared>> comparison) {
+    private void show(Optional<Found> comparison) {
         setVisible(comparison.isPresent());
         setManaged(comparison.isPresent());
         getChildren().clear();
         comparison.ifPresent(this::fill);
     }
 
-    private void fill(List<Compared> compared) {
+    private void fill(Found found) {
+        List<Compared> compared = found.compared();
         int differing = Comparison.differing(compared).size();
         getChildren()
                 .add(
@@ -47,7 +48,7 @@ public final class ComparePanel extends VBox {
                                         count(compared, State.NEW),
                                         count(compared, State.CHANGED),
                                         count(compared, State.SAME),
-                                        model.folder().get()),
+                                        PathNames.known(found.folder())),
                                 "report-done"));
         compared.stream()
                 .filter(each -> each.state() != State.SAME)
@@ -68,7 +69,8 @@ public final class ComparePanel extends VBox {
                                     Words.text("contents.more", differing - SHOWN),
                                     Styles.SECONDARY));
         }
-        Button write = Page.button("restore", Words.text("compare.restore", differing), restore);
+        Button write =
+                Page.button("restore", Words.text("compare.restore", differing), model::restore);
         write.setDisable(differing == 0);
         HBox row =
                 new HBox(

@@ -4,8 +4,9 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
-import app.lacuna.desktop.jobs.Threads;
-import app.lacuna.desktop.jobs.UserAction;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
@@ -20,10 +21,11 @@ import app.lacuna.extract.ExtractedEntry.Result;
 import app.lacuna.extract.Extractor;
 import app.lacuna.extract.ReadableCopies;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
-import java.util.function.Function;
+import java.util.function.BiFunction;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -31,8 +33,10 @@ import javafx.beans.property.SimpleObjectProperty;
 
 /** Taking entries out into a folder, with a question where something is in the way. */
 public final class ExtractModel {
-    private final Threads threads;
-    private final UserAction action;
+    private final Lifetime life;
+    private final OpenedArchive reader;
+    private final Job action;
+    private final Job clearing;
     private final ObjectProperty<Path> folder =
             new SimpleObjectProperty<>(Path.of("").toAbsolutePath());
     private final ReadOnlyObjectWrapper<Optional<ConflictQuestion>> question =
@@ -41,128 +45,189 @@ public final class ExtractModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyObjectWrapper<Optional<List<Compared>>> comparison =
+    private final ReadOnlyObjectWrapper<Optional<Found>> comparison =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<ReadableCopies.Result>> cleared =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private Optional<ReadableCopies> copies = Optional.empty();
+    private final List<ReadableCopies> copies = new ArrayList<>();
 
-    public ExtractModel(Threads threads) {
-        this.threads = threads;
-        this.action = new UserAction(threads);
+    public ExtractModel(Lifetime life, OpenedArchive reader) {
+        this.life = life;
+        this.reader = reader;
+        this.action = new Job(life, JobKind.TAKING_OUT, Job.Policy.REFUSE);
+        this.clearing = new Job(life, JobKind.CLEARING, Job.Policy.REFUSE);
+        folder.set(besides(reader.listing().archive()));
     }
 
     /** Beside the archive, in a folder of its name. */
-    public void proposeFolder(Path archive) {
+    private static Path besides(Path archive) {
         Path absolute = archive.toAbsolutePath();
         String name = absolute.getFileName().toString();
         int dot = name.lastIndexOf('.');
         String folderName = dot > 0 ? name.substring(0, dot) : name + "-extracted";
-        folder.set(absolute.resolveSibling(folderName));
+        return absolute.resolveSibling(folderName);
     }
 
     /** Asks where something is in the way. */
-    public void start(OpenedArchive reader, List<ArchiveEntry> entries) {
-        start(reader, entries, cancel -> asking(cancel));
+    public void start(List<ArchiveEntry> entries) {
+        start(entries, folder.get(), Purpose.TAKE_OUT, this::asking);
     }
 
-    private ExtractOptions asking(CancelToken cancel) {
-        return ExtractOptions.asking(folder.get(), conflict -> ask(conflict, cancel));
+    /** Why something is written. */
+    private enum Purpose {
+        /** Readable copies, to be cleared again. */
+        TAKE_OUT,
+        /** Files in their place, which stay. */
+        RESTORE
+    }
+
+    private ExtractOptions asking(Path into, CancelToken cancel) {
+        return ExtractOptions.asking(into, conflict -> ask(conflict, cancel));
     }
 
     private void start(
-            OpenedArchive reader,
             List<ArchiveEntry> entries,
-            Function<CancelToken, ExtractOptions> options) {
+            Path into,
+            Purpose purpose,
+            BiFunction<Path, CancelToken, ExtractOptions> options) {
+        if (isBusy()) {
+            return;
+        }
         forgetLast();
-        action.start(
-                (listener, cancel) -> {
-                    ExtractReport done =
-                            new Extractor(reader, options.apply(cancel), listener, cancel)
-                                    .extract(entries);
-                    return new CameOut(done, ReadableCopies.of(done));
-                },
-                this::ended);
+        action.writingTo(into)
+                .start(
+                        (listener, cancel) -> {
+                            ExtractReport done =
+                                    new Extractor(
+                                                    reader,
+                                                    options.apply(into, cancel),
+                                                    listener,
+                                                    cancel)
+                                            .extract(entries);
+                            return new CameOut(
+                                    done,
+                                    purpose == Purpose.TAKE_OUT
+                                            ? Optional.of(ReadableCopies.of(done))
+                                            : Optional.empty());
+                        },
+                        this::ended);
     }
 
     /** What was left because anybody could have put it there: the user has seen that. */
-    public void takeUnprotected(OpenedArchive reader) {
+    public void takeUnprotected() {
         List<ArchiveEntry> left =
                 report.get().stream()
                         .flatMap(done -> done.entries().stream())
                         .filter(entry -> entry.result() == Result.UNPROTECTED)
                         .map(ExtractedEntry::entry)
                         .toList();
-        start(reader, left, cancel -> asking(cancel).with(Unprotected.TAKE_OUT));
+        start(
+                left,
+                folder.get(),
+                Purpose.TAKE_OUT,
+                (into, cancel) -> asking(into, cancel).with(Unprotected.TAKE_OUT));
     }
 
-    private record CameOut(ExtractReport report, ReadableCopies copies) {}
+    private record CameOut(ExtractReport report, Optional<ReadableCopies> copies) {}
+
+    /** Before the last report is forgotten: what is still running is not disturbed. */
+    private boolean isBusy() {
+        if (action.running().get()) {
+            life.book().busyWith(action.kind());
+        }
+        return action.running().get();
+    }
 
     private void forgetLast() {
         report.set(Optional.empty());
         failure.set(Optional.empty());
         comparison.set(Optional.empty());
-        copies = Optional.empty();
         cleared.set(Optional.empty());
     }
 
+    /**
+     * What a comparison has found.
+     *
+     * @param folder that it was made with
+     */
+    public record Found(Path folder, List<Compared> compared) {}
+
     /** Holds the entries against what is in the folder already; writes nothing. */
-    public void compare(OpenedArchive reader, List<ArchiveEntry> entries) {
+    public void compare(List<ArchiveEntry> entries) {
+        if (isBusy()) {
+            return;
+        }
         forgetLast();
         Path target = folder.get();
         action.start(
-                (listener, cancel) -> new Comparison(reader, target, listener, cancel).of(entries),
+                (listener, cancel) ->
+                        new Found(
+                                target,
+                                new Comparison(reader, target, listener, cancel).of(entries)),
                 this::compared);
     }
 
-    private void compared(Outcome<List<Compared>> outcome) {
-        if (outcome instanceof Outcome.Done<List<Compared>> done) {
+    private void compared(Outcome<Found> outcome) {
+        if (outcome instanceof Outcome.Done<Found> done) {
             comparison.set(Optional.of(done.value()));
         } else {
             failed(outcome);
         }
     }
 
-    /** After a comparison: writes what is new or differs, and touches nothing else. */
-    public void restore(OpenedArchive reader) {
-        List<ArchiveEntry> differing = Comparison.differing(comparison.get().orElseThrow());
-        start(reader, differing, cancel -> ExtractOptions.of(folder.get(), ConflictRule.OVERWRITE));
+    /** After a comparison: writes what is new or differs there, and touches nothing else. */
+    public void restore() {
+        comparison
+                .get()
+                .ifPresent(
+                        found ->
+                                start(
+                                        Comparison.differing(found.compared()),
+                                        found.folder(),
+                                        Purpose.RESTORE,
+                                        (into, cancel) ->
+                                                ExtractOptions.of(into, ConflictRule.OVERWRITE)));
     }
 
     public void forgetComparison() {
         comparison.set(Optional.empty());
     }
 
-    /** Overwrites and deletes what came out, but for what was changed since. */
+    /** Deletes what came out since the archive was opened, but for what was changed since. */
     public void clearCopies() {
-        copies.ifPresent(
-                own ->
-                        action.start(
-                                (listener, cancel) -> own.clear(),
-                                outcome -> {
-                                    if (outcome
-                                            instanceof Outcome.Done<ReadableCopies.Result> done) {
-                                        report.set(Optional.empty());
-                                        copies = Optional.empty();
-                                        cleared.set(Optional.of(done.value()));
-                                    }
-                                }));
+        List<ReadableCopies> own = List.copyOf(copies);
+        clearing.start(
+                (listener, cancel) -> own.stream().map(ReadableCopies::clear).toList(),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<List<ReadableCopies.Result>> done) {
+                        report.set(Optional.empty());
+                        copies.removeAll(own);
+                        cleared.set(Optional.of(ReadableCopies.Result.of(done.value())));
+                    } else {
+                        failed(outcome);
+                    }
+                });
+    }
+
+    /** Whether there are copies which could be cleared. */
+    public boolean hasCopies() {
+        return copies.stream().anyMatch(each -> each.count() > 0);
     }
 
     /** On the extracting thread. */
     private ConflictAnswer ask(Conflict conflict, CancelToken cancel) {
         ConflictQuestion asked = new ConflictQuestion(conflict);
-        threads.ui().execute(() -> question.set(Optional.of(asked)));
+        life.tell(() -> question.set(Optional.of(asked)));
         try {
             return asked.await(cancel);
         } finally {
-            threads.ui().execute(() -> question.set(Optional.empty()));
+            life.tell(() -> question.set(Optional.empty()));
         }
     }
 
     private void ended(Outcome<CameOut> outcome) {
         if (outcome instanceof Outcome.Done<CameOut> done) {
-            copies = Optional.of(done.value().copies());
+            done.value().copies().ifPresent(copies::add);
             report.set(Optional.of(done.value().report()));
             done.value()
                     .report()
@@ -181,17 +246,12 @@ public final class ExtractModel {
         failure.set(Optional.of(FailureText.of(cause)));
     }
 
-    public void clear() {
-        comparison.set(Optional.empty());
-        copies = Optional.empty();
-        cleared.set(Optional.empty());
-        question.set(Optional.empty());
-        report.set(Optional.empty());
-        failure.set(Optional.empty());
+    public Job action() {
+        return action;
     }
 
-    public UserAction action() {
-        return action;
+    public Job clearing() {
+        return clearing;
     }
 
     public ObjectProperty<Path> folder() {
@@ -210,7 +270,7 @@ public final class ExtractModel {
         return failure.getReadOnlyProperty();
     }
 
-    public ReadOnlyObjectProperty<Optional<List<Compared>>> comparison() {
+    public ReadOnlyObjectProperty<Optional<Found>> comparison() {
         return comparison.getReadOnlyProperty();
     }
 

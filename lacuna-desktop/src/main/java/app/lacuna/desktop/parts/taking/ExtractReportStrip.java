@@ -4,6 +4,7 @@ import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
@@ -27,16 +28,16 @@ public final class ExtractReportStrip extends VBox {
     private final Button clear;
     private final Button unprotected;
 
-    /**
-     * @param takeUnprotected takes out what was left because it stands open
-     */
-    public ExtractReportStrip(ExtractModel model, Runnable takeUnprotected) {
+    private final ExtractModel model;
+
+    public ExtractReportStrip(ExtractModel model) {
         super(3);
+        this.model = model;
         unprotected =
                 Page.button(
                         "take-unprotected",
                         Words.text("extract.take-unprotected"),
-                        takeUnprotected);
+                        model::takeUnprotected);
 
         clear = Page.button("clear-copies", Words.text("extract.clear"), model::clearCopies);
         setId("extract-report");
@@ -109,7 +110,9 @@ public final class ExtractReportStrip extends VBox {
 
     /** What came out can be read by everybody who can read the folder. */
     private HBox readable(ExtractReport report) {
-        Label words = Page.label(Words.text("extract.readable", report.folder()), Styles.SECONDARY);
+        String key = model.hasCopies() ? "extract.readable" : "extract.restored";
+        Label words =
+                Page.label(Words.text(key, PathNames.known(report.folder())), Styles.SECONDARY);
         words.setMinWidth(0);
         words.setWrapText(false);
         words.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
@@ -117,7 +120,7 @@ public final class ExtractReportStrip extends VBox {
         HBox.setHgrow(words, Priority.ALWAYS);
         HBox row = new HBox(12, words, clear);
         row.setAlignment(Pos.CENTER_LEFT);
-        clear.setVisible(report.bytes() > 0);
+        clear.setVisible(model.hasCopies());
         return row;
     }
 

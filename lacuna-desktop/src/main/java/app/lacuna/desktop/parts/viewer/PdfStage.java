@@ -1,8 +1,9 @@
 package app.lacuna.desktop.parts.viewer;
 
 import app.lacuna.base.Outcome;
-import app.lacuna.desktop.jobs.Latest;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
@@ -23,17 +24,17 @@ final class PdfStage extends VBox {
     private static final float MAX_SIDE = 2000;
 
     private final byte[] pdf;
-    private final Latest drawing;
+    private final Job drawing;
     private final PictureStage picture = new PictureStage(Words.text("viewer.pdf-page")).framed();
 
-    PdfStage(byte[] pdf, Threads threads) {
+    PdfStage(byte[] pdf, Lifetime life) {
         super(6);
         this.pdf = pdf;
-        drawing = new Latest(threads);
+        drawing = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         setMinSize(0, 0);
         VBox.setVgrow(picture, Priority.ALWAYS);
         getChildren().setAll(Page.label(Words.text("viewer.reading"), Styles.SECONDARY));
-        drawing.run(stale -> Outcome.of(this::countPages), this::begin);
+        drawing.start((listener, cancel) -> countPages(), this::begin);
     }
 
     private int countPages() throws IOException {
@@ -55,8 +56,8 @@ final class PdfStage extends VBox {
     }
 
     private void draw(int page) {
-        drawing.run(
-                stale -> Outcome.of(() -> drawn(page)),
+        drawing.start(
+                (listener, cancel) -> drawn(page),
                 outcome -> {
                     if (outcome instanceof Outcome.Done<Image> done) {
                         picture.show(done.value());

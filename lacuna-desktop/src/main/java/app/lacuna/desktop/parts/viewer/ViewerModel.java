@@ -1,93 +1,65 @@
 package app.lacuna.desktop.parts.viewer;
 
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.change.PlannedEntry;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.preview.Preview;
 import app.lacuna.preview.PreviewReader;
 import app.lacuna.selection.ItemKind;
-import java.util.concurrent.Callable;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
 /** Shows one entry from memory. The last one that was asked for wins. */
 public final class ViewerModel {
-    private final Threads threads;
-    private final Object turn = new Object();
-    private CancelSource wanted = new CancelSource();
+    private final OpenedArchive reader;
+    private final Job reading;
     private final ReadOnlyObjectWrapper<Viewed> viewed =
             new ReadOnlyObjectWrapper<>(new Viewed.Nothing());
 
-    public ViewerModel(Threads threads) {
-        this.threads = threads;
+    public ViewerModel(Lifetime life, OpenedArchive reader) {
+        this.reader = reader;
+        reading = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
+        life.atEnd(this::clear);
     }
+
+    private record Read(Preview preview, boolean checked) {}
 
     /** As it is in the archive; of what is still to be packed, as it is on disk. */
-    public void show(OpenedArchive reader, PlannedEntry entry) {
+    public void show(PlannedEntry entry) {
         clear();
         if (entry.kind() == ItemKind.FOLDER) {
+            reading.forget();
             return;
         }
-        Viewed.Reading reading = new Viewed.Reading(entry.path(), entry.name());
-        viewed.set(reading);
+        viewed.set(new Viewed.Reading(entry.path(), entry.name()));
         boolean inArchive = entry.added().isEmpty();
-        CancelSource own = new CancelSource();
-        wanted = own;
-        Callable<Preview> work =
-                inArchive
-                        ? () -> PreviewReader.read(reader, entry.before().orElseThrow(), own)
-                        : () -> PreviewReader.read(entry.added().orElseThrow());
-        threads.background()
-                .execute(
-                        () -> {
-                            Outcome<Preview> outcome = oneAtATime(work, own);
-                            boolean checked = reader.isChecked();
-                            threads.ui()
-                                    .execute(
-                                            () ->
-                                                    ended(
-                                                            reading, entry, outcome, inArchive,
-                                                            checked));
-                        });
+        reading.start(
+                (listener, cancel) ->
+                        new Read(
+                                inArchive
+                                        ? PreviewReader.read(
+                                                reader, entry.before().orElseThrow(), cancel)
+                                        : PreviewReader.read(entry.added().orElseThrow()),
+                                reader.isChecked()),
+                outcome -> ended(entry, outcome, inArchive),
+                late -> late.preview().wipe());
     }
 
-    /** However fast the user goes through a list of large files, memory holds one of them. */
-    private Outcome<Preview> oneAtATime(Callable<Preview> work, CancelToken own) {
-        synchronized (turn) {
-            return Outcome.of(
-                    () -> {
-                        own.check();
-                        return work.call();
-                    });
-        }
-    }
-
-    private void ended(
-            Viewed.Reading reading,
-            PlannedEntry entry,
-            Outcome<Preview> outcome,
-            boolean inArchive,
-            boolean checked) {
-        if (viewed.get() != reading) {
-            if (outcome instanceof Outcome.Done<Preview> late) {
-                late.value().wipe();
-            }
-            return;
-        }
-        if (outcome instanceof Outcome.Done<Preview> done) {
+    private void ended(PlannedEntry entry, Outcome<Read> outcome, boolean inArchive) {
+        if (outcome instanceof Outcome.Done<Read> done) {
             viewed.set(
                     new Viewed.Shown(
                             entry.path(),
                             entry.name(),
                             entry.size(),
-                            done.value(),
+                            done.value().preview(),
                             inArchive,
-                            checked));
-        } else if (outcome instanceof Outcome.Failed<Preview> failed) {
+                            done.value().checked()));
+        } else if (outcome instanceof Outcome.Failed<Read> failed) {
             viewed.set(
                     new Viewed.Failed(entry.path(), entry.name(), FailureText.of(failed.cause())));
         }
@@ -108,8 +80,7 @@ public final class ViewerModel {
     }
 
     /** Shows nothing, and overwrites what was shown. */
-    public void clear() {
-        wanted.cancel();
+    private void clear() {
         Viewed before = viewed.get();
         viewed.set(new Viewed.Nothing());
         if (before instanceof Viewed.Shown shown) {

@@ -2,8 +2,9 @@ package app.lacuna.desktop.parts.viewer;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Outcome;
-import app.lacuna.desktop.jobs.Latest;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.CopiedText;
 import app.lacuna.desktop.ui.Page;
@@ -31,8 +32,8 @@ public final class ViewerSheet extends VBox {
     private final HBox foot = new HBox();
     private final Button outside;
     private final CopiedText copied;
-    private final Threads threads;
-    private final Latest decoding;
+    private final Lifetime life;
+    private final Job decoding;
     private Preview shownNow;
     private String path = "";
     private String points = "";
@@ -41,10 +42,10 @@ public final class ViewerSheet extends VBox {
      * @param openOutside told the path of the entry that is to be opened in its own program
      */
     public ViewerSheet(
-            ViewerModel model, CopiedText copied, Threads threads, Consumer<String> openOutside) {
+            ViewerModel model, CopiedText copied, Lifetime life, Consumer<String> openOutside) {
         this.copied = copied;
-        this.threads = threads;
-        this.decoding = new Latest(threads);
+        this.life = life;
+        this.decoding = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         getStyleClass().add(Styles.SHEET);
         setId("viewer");
         name.getStyleClass().add(Styles.CARD_TITLE);
@@ -144,7 +145,7 @@ public final class ViewerSheet extends VBox {
             return picture(shown, picture);
         }
         if (preview instanceof Preview.Pdf pdf) {
-            return new PdfStage(pdf.bytes(), threads);
+            return new PdfStage(pdf.bytes(), life);
         }
         if (preview instanceof Preview.Sound sound) {
             return new SoundStage(sound.bytes());
@@ -159,9 +160,9 @@ public final class ViewerSheet extends VBox {
     /** Decoded in the background; what was chosen meanwhile wins. */
     private Node picture(Viewed.Shown shown, Preview.Picture picture) {
         PictureStage pictureStage = new PictureStage(Words.text("viewer.picture", shown.name()));
-        decoding.run(
-                stale -> Outcome.of(() -> Pictures.decode(picture.bytes(), picture.orientation())),
-                (Outcome<Pictures.Decoded> decoded) -> decoded(shown, pictureStage, decoded));
+        decoding.start(
+                (listener, cancel) -> Pictures.decode(picture.bytes(), picture.orientation()),
+                outcome -> decoded(shown, pictureStage, outcome));
         return pictureStage;
     }
 
@@ -188,6 +189,14 @@ public final class ViewerSheet extends VBox {
         stage.getChildren().setAll(content);
         detail.setText(details);
         foot.setVisible(!details.isEmpty());
+    }
+
+    /** Lets go of what was shown. */
+    public void forget() {
+        shownNow = null;
+        stage.getChildren().clear();
+        name.setText("");
+        detail.setText("");
     }
 
     private static Node words(String words) {

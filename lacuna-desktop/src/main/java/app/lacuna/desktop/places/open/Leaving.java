@@ -4,5 +4,7 @@ package app.lacuna.desktop.places.open;
 public enum Leaving {
     NOT,
     LOCK,
-    CLOSE_THE_WINDOW
+    CLOSE_THE_WINDOW,
+    OPEN_ANOTHER,
+    LOCK_ANEW
 }

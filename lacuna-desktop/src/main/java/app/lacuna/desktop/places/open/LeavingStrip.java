@@ -4,43 +4,38 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 
 /** Asks, before the archive locks or the window closes, what is to become of unwritten changes. */
 final class LeavingStrip extends HBox {
-    LeavingStrip(OpenViewModel model, Runnable closeWindow) {
+    LeavingStrip(OpenViewModel model) {
         super(10);
         setId("leaving");
         getStyleClass().add(Styles.MESSAGE);
         setAlignment(Pos.CENTER_LEFT);
-        Label words = Page.label(Words.text("leaving.words"), "message-what");
+        Label words = Page.label("", "message-what");
+        words.textProperty()
+                .bind(model.leaving().map(now -> now == Leaving.NOT ? "" : words(model, now)));
         words.setMinWidth(0);
+        Button write =
+                Page.button("leave-write", Words.text("leaving.write"), model::writeAndLeave);
+        write.visibleProperty()
+                .bind(model.leaving().map(now -> now != Leaving.NOT && !model.asksAboutPassword()));
+        write.managedProperty().bind(write.visibleProperty());
         getChildren()
                 .setAll(
                         words,
                         Page.spacer(),
-                        Page.button(
-                                "leave-write",
-                                Words.text("leaving.write"),
-                                () -> model.writeAndLeave(closeWindow)),
-                        Page.button(
-                                "leave-lose",
-                                Words.text("leaving.lose"),
-                                () -> lose(model, closeWindow)),
-                        Page.button(
-                                "leave-stay",
-                                Words.text("leaving.stay"),
-                                () -> model.leaving().set(Leaving.NOT)));
+                        write,
+                        Page.button("leave-lose", Words.text("leaving.lose"), model::loseAndLeave),
+                        Page.button("leave-stay", Words.text("leaving.stay"), model::stay));
         visibleProperty().bind(model.leaving().map(now -> now != Leaving.NOT));
         managedProperty().bind(visibleProperty());
     }
 
-    private static void lose(OpenViewModel model, Runnable closeWindow) {
-        boolean close = model.leaving().get() == Leaving.CLOSE_THE_WINDOW;
-        model.lockNow();
-        if (close) {
-            closeWindow.run();
-        }
+    private static String words(OpenViewModel model, Leaving now) {
+        return Words.text(model.asksAboutPassword() ? "kept.question" : "leaving." + now);
     }
 }

@@ -2,12 +2,16 @@ package app.lacuna.desktop.places.open;
 
 import app.lacuna.archive.Listing;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.password.SecretField;
+import app.lacuna.desktop.session.LockedArchive;
+import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.Page;
-import app.lacuna.desktop.ui.SecretField;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Words;
 import java.util.Optional;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.WeakChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -22,30 +26,40 @@ final class LockedView {
     private static final double RIGHT_WIDTH = 480;
     private static final int NOTE_AT_MOST = 600;
 
-    private final OpenViewModel model;
+    private final OpenViewModel place;
+    private final LockedArchive model;
     private final SecretField field;
     private final SeenSheet seen = new SeenSheet();
     private final Label note = Page.label("", "note");
     private final Columns columns;
+    private final ChangeListener<Optional<FailureText>> failed;
 
-    LockedView(OpenViewModel model) {
+    LockedView(OpenViewModel place, LockedArchive model) {
+        this.place = place;
         this.model = model;
         field =
                 new SecretField(
                         "open-password",
                         Words.text("open.password"),
-                        model.password(),
+                        model.secret(),
                         model.showing());
         field.onEnter(model::unlock);
         columns = new Columns(passwordSheet(), seen, RIGHT_WIDTH);
-        model.failure().addListener((property, before, now) -> failed(now));
+        failed = (property, before, now) -> now.ifPresent(text -> field.focusAndSelect());
+        model.troubles().failure().addListener(new WeakChangeListener<>(failed));
+        show(model.archive().seenByAll());
     }
 
     Node node() {
         return columns;
     }
 
-    void show(Listing listing) {
+    /** Nothing of what was typed stays in memory. */
+    void forget() {
+        field.forget();
+    }
+
+    private void show(Listing listing) {
         seen.show(listing);
         String whole = listing.comment().strip();
         note.setText(
@@ -54,12 +68,6 @@ final class LockedView {
 
     void focus() {
         field.focusAndSelect();
-    }
-
-    private void failed(Optional<FailureText> failure) {
-        if (failure.isPresent() && model.state().get() == OpenState.LOCKED) {
-            field.focusAndSelect();
-        }
     }
 
     private Region passwordSheet() {
@@ -80,6 +88,7 @@ final class LockedView {
                         12,
                         Page.label(Words.text("open.password"), "sheet-title"),
                         row,
+                        new BusyLine(model.unlocking()),
                         wrong(),
                         new VariantsLine(model),
                         note(),
@@ -104,16 +113,18 @@ final class LockedView {
         Label what = Page.label("", "message-what");
         what.setId("unlock-failure");
         Label rest = Page.label("", Styles.READABLE);
-        what.textProperty().bind(model.failure().map(now -> now.map(FailureText::what).orElse("")));
+        what.textProperty()
+                .bind(model.troubles().failure().map(now -> now.map(FailureText::what).orElse("")));
         rest.textProperty()
                 .bind(
-                        model.failure()
+                        model.troubles()
+                                .failure()
                                 .map(
                                         now ->
                                                 now.map(text -> text.safe() + " " + text.next())
                                                         .orElse("")));
-        VBox box = new VBox(6, what, rest, new OfferStrip(model, "salvage-locked"));
-        box.visibleProperty().bind(model.failure().map(Optional::isPresent));
+        VBox box = new VBox(6, what, rest, new OfferStrip(place, "salvage-locked"));
+        box.visibleProperty().bind(model.troubles().failure().map(Optional::isPresent));
         box.managedProperty().bind(box.visibleProperty());
         return box;
     }

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.open;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.session.Offer;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import javafx.geometry.Pos;

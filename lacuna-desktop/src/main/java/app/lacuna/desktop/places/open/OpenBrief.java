@@ -6,32 +6,37 @@ import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BriefLine;
+import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.FolderEditor;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
-import javafx.scene.control.RadioButton;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.VBox;
 
 /** The sentence at the top of the Open place: what the archive is, and what becomes of it. */
 final class OpenBrief {
-    private static final int[] MINUTES = {2, 5, 10, 30, 60, 0};
+    private static final List<Integer> MINUTES = List.of(2, 5, 10, 30, 60, 0);
 
     private final OpenViewModel model;
     private final PopoverLayer layer;
     private final FileDialogs dialogs;
     private final Runnable relock;
     private final BriefLine line = new BriefLine();
+    private final ObjectProperty<Path> folder = new SimpleObjectProperty<>();
     private Optional<Button> time = Optional.empty();
 
     /**
@@ -42,7 +47,12 @@ final class OpenBrief {
         this.layer = layer;
         this.dialogs = dialogs;
         this.relock = relock;
-        model.extract().folder().addListener((property, before, now) -> write());
+        folder.addListener(
+                (property, before, now) -> {
+                    if (before != null && model.state().get() == OpenState.UNLOCKED) {
+                        write();
+                    }
+                });
         model.autoLock().left().addListener((property, before, now) -> showTime(before, now));
     }
 
@@ -53,6 +63,11 @@ final class OpenBrief {
     void write() {
         line.clear();
         time = Optional.empty();
+        folder.unbind();
+        if (model.state().get() == OpenState.LOCKING) {
+            line.say(Words.text("open.brief.locking"));
+            return;
+        }
         if (model.state().get() == OpenState.NOTHING) {
             line.say(Words.text("open.brief.open"));
             line.fact(Words.text("open.brief.nothing"));
@@ -60,13 +75,14 @@ final class OpenBrief {
             return;
         }
         Listing listing = model.listing();
-        if (model.isSalvaged()) {
+        if (model.state().get() == OpenState.UNLOCKED && model.session().isSalvaged()) {
             line.say(Words.text("open.brief.left-of"));
         }
         line.fact(listing.archive().getFileName().toString());
         if (model.state().get() == OpenState.LOCKED) {
             writeLocked(listing);
         } else {
+            folder.bind(model.session().extract().folder());
             writeUnlocked(listing);
         }
     }
@@ -121,16 +137,16 @@ final class OpenBrief {
             writeTime();
         }
         line.say(Words.text("open.brief.goes-to"));
-        String name = String.valueOf(model.extract().folder().get().getFileName());
-        Button folder =
+        String name = PathNames.known(folder.get());
+        Button word =
                 line.word("extract-folder", name, Words.text("accessible.extract-folder", name));
-        folder.setOnAction(event -> layer.show(folder, folderContent()));
+        word.setOnAction(event -> layer.show(word, folderContent()));
         line.say(".");
     }
 
     /** With hidden names the outer entry tells it; otherwise nothing in it is younger. */
     private Optional<Instant> packedOn() {
-        return model.seenByAll().entries().stream()
+        return model.session().archive().seenByAll().entries().stream()
                 .map(ArchiveEntry::modified)
                 .max(Comparator.naturalOrder())
                 .filter(when -> model.listing().names() == Names.HIDDEN);
@@ -144,7 +160,7 @@ final class OpenBrief {
                         Words.text("accessible.relock", words),
                         good ? Styles.PROTECTED : Styles.READABLE);
         word.setOnAction(event -> relock.run());
-        word.setDisable(model.isSalvaged());
+        word.setDisable(model.session().isSalvaged());
     }
 
     private void writeTime() {
@@ -173,20 +189,18 @@ final class OpenBrief {
     }
 
     private Node[] timeContent() {
-        ToggleGroup group = new ToggleGroup();
-        VBox choices = new VBox(6);
-        for (int minutes : MINUTES) {
-            RadioButton button = new RadioButton(Words.text("lock-time.minutes", minutes));
-            button.setId("lock-after-" + minutes);
-            button.setToggleGroup(group);
-            button.setSelected(model.autoLock().minutes().get() == minutes);
-            button.setOnAction(
-                    event -> {
-                        layer.close();
-                        model.autoLock().minutes().set(minutes);
-                    });
-            choices.getChildren().add(button);
-        }
+        ObjectProperty<Integer> minutes =
+                new SimpleObjectProperty<>(model.autoLock().minutes().get());
+        minutes.addListener(
+                (property, before, now) -> model.autoLock().minutes().set(now.intValue()));
+        VBox choices =
+                new ChoiceGroup<>(
+                                "lock-after",
+                                MINUTES,
+                                minutes,
+                                value -> Words.text("lock-time.minutes", value))
+                        .whenClicked(layer::close)
+                        .column();
         return new Node[] {
             Page.label(Words.text("lock-time.title"), Styles.CARD_TITLE),
             choices,
@@ -199,7 +213,7 @@ final class OpenBrief {
                 new FolderEditor(
                                 "target",
                                 Words.text("open.folder"),
-                                model.extract().folder(),
+                                model.session().extract().folder(),
                                 dialogs,
                                 layer::close)
                         .content();
@@ -209,7 +223,7 @@ final class OpenBrief {
                         Words.text("compare.start"),
                         () -> {
                             layer.close();
-                            model.compare();
+                            model.session().compare();
                         });
         var note = Page.label(Words.text("compare.note"), Styles.SECONDARY);
         note.setMaxWidth(380);

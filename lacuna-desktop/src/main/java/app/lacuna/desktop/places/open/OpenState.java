@@ -4,5 +4,7 @@ package app.lacuna.desktop.places.open;
 public enum OpenState {
     NOTHING,
     LOCKED,
-    UNLOCKED
+    UNLOCKED,
+    /** Nothing of the inside is shown any more; what was under way comes to its end. */
+    LOCKING
 }

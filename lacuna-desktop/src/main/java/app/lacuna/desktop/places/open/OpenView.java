@@ -1,48 +1,57 @@
 package app.lacuna.desktop.places.open;
 
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.parts.changing.RelockPopover;
+import app.lacuna.desktop.session.ArchiveSession;
+import app.lacuna.desktop.session.CheckState;
+import app.lacuna.desktop.session.LockedArchive;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.CopiedText;
+import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.ui.EmptyZone;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.MessageStrip;
+import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
+import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.animation.Animation;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Platform;
+import javafx.beans.InvalidationListener;
+import javafx.beans.Observable;
+import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanExpression;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.Clipboard;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 
 /** The Open place in its three states. */
-public final class OpenView {
+final class OpenView {
     private final OpenViewModel model;
     private final PopoverLayer layer;
     private final FileDialogs dialogs;
+    private final ShortClipboard clipboard;
+    private Optional<Timeline> clock = Optional.empty();
     private final OpenBrief brief;
     private final Page page;
     private final CopiedText copied = new CopiedText();
-    private final LockedView locked;
-    private final UnlockedView unlocked;
-    private final Node nothing;
-    private final Label statusHeading = new Label();
-    private final Label statusLine = new Label();
-    private final StackPane footLeft = new StackPane();
     private final Button choose;
     private final Button another;
     private final Button unlock;
@@ -51,88 +60,112 @@ public final class OpenView {
     private final Button extractAll;
     private final Button extractChosen;
     private final Button write;
+    private final Label statusHeading = new Label();
+    private final Label statusLine = new Label();
+    private final StackPane footLeft = new StackPane();
+    private final Node nothing;
+    private Optional<LockedView> locked = Optional.empty();
+    private Optional<UnlockedView> unlocked = Optional.empty();
     private Runnable focus = () -> {};
 
-    public OpenView(
+    OpenView(
             OpenViewModel model,
             PopoverLayer layer,
             FileDialogs dialogs,
-            Threads threads,
-            Runnable closeWindow) {
+            ShortClipboard clipboard) {
+        this.clipboard = clipboard;
         this.model = model;
         this.layer = layer;
         this.dialogs = dialogs;
         brief = new OpenBrief(model, layer, dialogs, this::relock);
         page = new Page(brief.line());
-        locked = new LockedView(model);
-        unlocked =
-                new UnlockedView(model, layer, dialogs, copied, threads, this::saveAs, closeWindow);
         choose = Page.primary("choose", Words.text("open.choose"), this::choose);
         Page.withKey(choose, "open");
         nothing = nothing();
         another = Page.button("choose-another", Words.text("open.another"), this::choose);
         Page.withKey(another, "open");
-        unlock = Page.primary("unlock", Words.text("open.unlock"), model::unlock);
+        unlock = Page.primary("unlock", Words.text("open.unlock"), () -> model.locked().unlock());
         Page.withKey(unlock, "primary");
         lock = Page.button("lock", "", model::lock);
         relock = Page.button("relock", "", this::relock);
-        extractAll = Page.button("extract-all", Words.text("open.all"), model::extractAll);
-        extractChosen = Page.primary("extract-chosen", "", model::extractChosen);
-        write = Page.primary("write-changes", "", model.writing()::write);
+        extractAll =
+                Page.button(
+                        "extract-all", Words.text("open.all"), () -> model.session().extractAll());
+        extractChosen = Page.primary("extract-chosen", "", () -> model.session().extractChosen());
+        write = Page.primary("write-changes", "", () -> model.session().writing().write());
         Page.withKey(write, "primary");
-        fillFoot();
-        listen();
+        footLeft.setMinWidth(0);
+        HBox.setHgrow(footLeft, Priority.ALWAYS);
+        model.state().addListener((property, before, now) -> show(now));
+        DropTarget.on(page, this::dropped);
         show(model.state().get());
         startClock();
     }
 
-    private void fillFoot() {
+    /** What runs is at the left of the foot, in the place of the words. */
+    private void fillFoot(Job... jobs) {
         VBox status = Page.status(statusHeading, statusLine);
-        BooleanExpression busy = busy();
-        status.visibleProperty().bind(busy.not());
-        footLeft.getChildren()
-                .setAll(
-                        status,
-                        new BusyLine(model.extract().action()),
-                        new BusyLine(model.changes().writing()));
-        footLeft.setMinWidth(0);
-        HBox.setHgrow(footLeft, Priority.ALWAYS);
-        unlock.disableProperty()
-                .bind(
-                        model.password()
-                                .isEmpty()
-                                .or(model.opening().running())
-                                .or(model.variants().action().running()));
-        for (Button button : List.of(lock, relock, extractAll, extractChosen, write)) {
-            button.disableProperty().bind(busy);
-        }
+        List<Job> all = new ArrayList<>(List.of(jobs));
+        all.add(model.opening());
+        status.visibleProperty().bind(running(all).not());
+        footLeft.getChildren().setAll(status);
+        all.forEach(job -> footLeft.getChildren().add(new BusyLine(job)));
     }
 
-    private BooleanExpression busy() {
-        return BooleanExpression.booleanExpression(model.extract().action().running())
-                .or(model.changes().writing().running());
-    }
-
-    private void listen() {
-        model.state().addListener((property, before, now) -> show(now));
-        model.inside().chosen().changes().addListener((property, before, now) -> showButtons());
-        model.changes().count().addListener((property, before, now) -> showButtons());
-        model.check().state().addListener((property, before, now) -> checked(now));
-        model.outside().changed().addListener((property, before, now) -> unlocked.refresh());
-    }
-
-    private void checked(CheckState now) {
-        showCheck();
-        if (now.ended().isPresent()) {
-            unlocked.refresh();
-        }
+    private static BooleanExpression running(List<Job> jobs) {
+        return BooleanExpression.booleanExpression(
+                Bindings.createBooleanBinding(
+                        () -> jobs.stream().anyMatch(job -> job.running().get()),
+                        jobs.stream().map(Job::running).toArray(Observable[]::new)));
     }
 
     /** Time passes for the lock, and copies in other programs are looked after. */
     private void startClock() {
-        Timeline clock = new Timeline(new KeyFrame(Duration.seconds(1), event -> model.tick()));
-        clock.setCycleCount(Animation.INDEFINITE);
-        clock.play();
+        Timeline ticks = new Timeline(new KeyFrame(Duration.seconds(1), event -> model.tick()));
+        ticks.setCycleCount(Animation.INDEFINITE);
+        ticks.play();
+        clock = Optional.of(ticks);
+    }
+
+    void end() {
+        clock.ifPresent(Timeline::stop);
+        forget();
+    }
+
+    /** Takes back a question, or cancels what is under way; whether there was anything. */
+    boolean cancel() {
+        if (model.leaving().get() != Leaving.NOT) {
+            model.stay();
+            return true;
+        }
+        List<Job> running = new ArrayList<>();
+        running.add(model.opening());
+        if (model.state().get() == OpenState.LOCKED) {
+            running.add(model.locked().variants().action());
+            running.add(model.locked().unlocking());
+        }
+        if (model.state().get() == OpenState.UNLOCKED) {
+            running.add(model.session().extract().action());
+        }
+        List<Job> cancelled = running.stream().filter(job -> job.running().get()).toList();
+        cancelled.forEach(Job::cancel);
+        return !cancelled.isEmpty();
+    }
+
+    /** Files that were copied in a file manager go into the open archive, or are opened. */
+    boolean paste() {
+        Clipboard board = Clipboard.getSystemClipboard();
+        List<Path> files =
+                board.hasFiles() ? board.getFiles().stream().map(File::toPath).toList() : List.of();
+        if (files.isEmpty()) {
+            return false;
+        }
+        if (unlocked.isPresent()) {
+            unlocked.get().add(files);
+        } else {
+            dropped(files);
+        }
+        return true;
     }
 
     public Page page() {
@@ -154,9 +187,7 @@ public final class OpenView {
     }
 
     public void find() {
-        if (model.state().get() == OpenState.UNLOCKED) {
-            unlocked.find();
-        }
+        unlocked.ifPresent(UnlockedView::find);
     }
 
     public void choose() {
@@ -175,62 +206,108 @@ public final class OpenView {
         VBox.setVgrow(zone, Priority.ALWAYS);
         return new VBox(
                 12,
-                new MessageStrip(model.failure()),
-                new OfferStrip(model, "salvage-nothing"),
+                new Notices(
+                        new MessageStrip(model.failure()),
+                        new OfferStrip(model, "salvage-nothing")),
                 zone);
     }
 
     private void show(OpenState state) {
         layer.close();
+        forget();
         brief.write();
         switch (state) {
             case NOTHING -> showNothing();
-            case LOCKED -> showLocked();
-            case UNLOCKED -> showUnlocked();
+            case LOCKED -> showLocked(model.locked());
+            case UNLOCKED -> showUnlocked(model.session());
+            case LOCKING -> showLocking();
         }
         Platform.runLater(focus);
     }
 
-    private void forgetInside() {
+    /** Nothing of what was on the page stays, not even where it is not seen. */
+    private void forget() {
         copied.takeOffClipboard();
-        unlocked.forget();
+        locked.ifPresent(LockedView::forget);
+        unlocked.ifPresent(UnlockedView::forget);
+        locked = Optional.empty();
+        unlocked = Optional.empty();
+        for (Button button : List.of(lock, relock, extractAll, extractChosen, write, unlock)) {
+            button.disableProperty().unbind();
+        }
+        statusHeading.setText("");
+        statusLine.setText("");
     }
 
     private void showNothing() {
-        forgetInside();
         page.setWork(nothing);
-        status("", "");
+        fillFoot();
         page.setFoot(footLeft);
         focus = choose::requestFocus;
     }
 
-    private void showLocked() {
-        forgetInside();
-        locked.show(model.listing());
-        page.setWork(locked.node());
-        status(Words.text("open.locked"), Words.text("open.locked.line"));
-        page.setFoot(footLeft, another, unlock);
-        focus = locked::focus;
+    private void showLocking() {
+        page.setWork(new Region());
+        fillFoot();
+        status(Words.text("open.locking"), Words.text("open.locking.line"));
+        page.setFoot(footLeft);
+        focus = () -> {};
     }
 
-    private void showUnlocked() {
-        unlocked.show();
-        page.setWork(unlocked.node());
-        showCheck();
-        boolean needsPassword = model.listing().needsPassword();
+    private void showLocked(LockedArchive archive) {
+        LockedView view = new LockedView(model, archive);
+        locked = Optional.of(view);
+        page.setWork(view.node());
+        fillFoot();
+        unlock.disableProperty()
+                .bind(
+                        archive.password()
+                                .isEmpty()
+                                .or(archive.unlocking().running())
+                                .or(archive.variants().action().running()));
+        status(Words.text("open.locked"), Words.text("open.locked.line"));
+        page.setFoot(footLeft, another, unlock);
+        focus = view::focus;
+    }
+
+    private void showUnlocked(ArchiveSession session) {
+        UnlockedView view =
+                new UnlockedView(model, layer, dialogs, copied, clipboard, this::saveAs);
+        unlocked = Optional.of(view);
+        page.setWork(view.node());
+        List<Job> jobs =
+                List.of(
+                        session.extract().action(),
+                        session.extract().clearing(),
+                        session.writing().action());
+        fillFoot(jobs.toArray(Job[]::new));
+        BooleanExpression busy = running(jobs);
+        for (Button button : List.of(relock, extractAll, extractChosen, write)) {
+            button.disableProperty().bind(busy);
+        }
+        InvalidationListener buttons = property -> showButtons(session);
+        session.inside().chosen().changes().addListener(buttons);
+        session.changes().count().addListener(buttons);
+        session.check().state().addListener((property, before, now) -> showCheck(session));
+        boolean needsPassword = session.listing().needsPassword();
         lock.setText(Words.text(needsPassword ? "open.lock" : "open.close"));
         Page.withKey(lock, "lock");
         relock.setText(Words.text(needsPassword ? "relock.change" : "relock.add"));
-        showButtons();
-        focus = unlocked::focus;
+        showCheck(session);
+        showButtons(session);
+        focus = view::focus;
     }
 
-    private void showButtons() {
-        if (model.state().get() != OpenState.UNLOCKED) {
+    private boolean isShown(ArchiveSession session) {
+        return model.state().get() == OpenState.UNLOCKED && model.session() == session;
+    }
+
+    private void showButtons(ArchiveSession session) {
+        if (!isShown(session)) {
             return;
         }
-        int chosen = model.inside().chosen().count();
-        int edits = model.changes().count().get();
+        int chosen = session.inside().chosen().count();
+        int edits = session.changes().count().get();
         extractChosen.setText(Words.text("open.extract", chosen));
         extractChosen.getStyleClass().remove("primary");
         if (edits == 0) {
@@ -238,7 +315,7 @@ public final class OpenView {
         }
         write.setText(Words.text("pending.write", edits));
         List<Node> buttons = new ArrayList<>(List.of(lock));
-        if (!model.isSalvaged()) {
+        if (!session.isSalvaged()) {
             buttons.add(relock);
         }
         buttons.add(extractAll);
@@ -252,13 +329,13 @@ public final class OpenView {
     }
 
     /** What is known about damage and tampering, in the foot. */
-    private void showCheck() {
-        if (model.state().get() != OpenState.UNLOCKED) {
+    private void showCheck(ArchiveSession session) {
+        if (!isShown(session)) {
             return;
         }
-        CheckState now = model.check().state().get();
+        CheckState now = session.check().state().get();
         String key = "open.check." + now.kind();
-        boolean encrypted = model.listing().weakestProtection().canHideNames();
+        boolean encrypted = session.listing().weakestProtection().canHideNames();
         status(
                 Words.text(
                         !encrypted && now.kind() == CheckState.Kind.WHOLE ? key + ".open" : key,
@@ -273,18 +350,25 @@ public final class OpenView {
         statusLine.setText(line);
     }
 
+    /** Changes that are not written would be lost by it: they are asked about first. */
     private void relock() {
-        model.relock().begin(model.listing());
+        model.leave(Leaving.LOCK_ANEW, this::chooseLock);
+    }
+
+    private void chooseLock() {
+        ArchiveSession session = model.session();
+        session.relock().begin(session.listing());
         RelockPopover popover =
                 new RelockPopover(
-                        model.relock(),
-                        () -> model.writing().relock(model.listing().archive()),
-                        () -> newName(model.writing()::relock));
+                        session.relock(),
+                        clipboard,
+                        () -> session.writing().relock(session.archive().path()),
+                        () -> newName(session.writing()::relock));
         layer.show(relock, popover.content(layer::close));
     }
 
     private void saveAs() {
-        newName(model.writing()::writeTo);
+        newName(model.session().writing()::write);
     }
 
     private void newName(Consumer<Path> then) {

@@ -1,306 +1,368 @@
 package app.lacuna.desktop.places.open;
 
-import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
-import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
-import app.lacuna.change.PlannedEntry;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Programs;
-import app.lacuna.desktop.jobs.Threads;
-import app.lacuna.desktop.jobs.UserAction;
-import app.lacuna.desktop.parts.changing.ChangesModel;
-import app.lacuna.desktop.parts.changing.OutsideModel;
-import app.lacuna.desktop.parts.changing.RelockModel;
-import app.lacuna.desktop.parts.inside.InsideModel;
-import app.lacuna.desktop.parts.taking.ExtractModel;
-import app.lacuna.desktop.parts.viewer.ViewerModel;
-import app.lacuna.desktop.places.open.OpenArchive.Way;
+import app.lacuna.desktop.session.ArchiveSession;
+import app.lacuna.desktop.session.AutoLockModel;
+import app.lacuna.desktop.session.LockedArchive;
+import app.lacuna.desktop.session.Offer;
+import app.lacuna.desktop.session.OpenArchive;
+import app.lacuna.desktop.session.OpenArchive.Way;
+import app.lacuna.desktop.session.Troubles;
+import app.lacuna.desktop.session.WritingModel.Written;
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LimitExceeded;
-import app.lacuna.failure.VolumeMissing;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.password.Slip;
 import app.lacuna.rounds.OpenHistory;
-import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Optional;
-import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.ObjectProperty;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.SimpleBooleanProperty;
-import javafx.beans.property.SimpleObjectProperty;
-import javafx.beans.property.SimpleStringProperty;
-import javafx.beans.property.StringProperty;
 
 /**
- * The Open place: one archive at a time, locked or unlocked. Keeps the password while it is
- * unlocked, and forgets it together with everything readable when it locks. What is done with the
- * archive is the work of the models that it holds.
+ * The Open place: nothing, an archive that is locked, one that is open, or one that is being
+ * locked. What belongs to the archive is in its {@link LockedArchive} or {@link ArchiveSession}, of
+ * which there is at most one.
  */
 public final class OpenViewModel {
+    private final Lifetime life;
+    private final Programs programs;
     private final Clock clock;
-    private final UserAction opening;
+    private final Job opening;
     private final ReadOnlyObjectWrapper<OpenState> state =
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
-    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
-            new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyObjectWrapper<Offer> offer = new ReadOnlyObjectWrapper<>(Offer.NONE);
-    private final ObjectProperty<Leaving> leaving = new SimpleObjectProperty<>(Leaving.NOT);
-    private final StringProperty password = new SimpleStringProperty("");
-    private final BooleanProperty showing = new SimpleBooleanProperty();
-    private final InsideModel inside;
-    private final ViewerModel viewer;
-    private final ExtractModel extract;
-    private final ChangesModel changes;
-    private final OutsideModel outside;
-    private final RelockModel relock = new RelockModel();
-    private final CheckModel check;
-    private final VariantsModel variants;
+    private final Troubles troubles = new Troubles();
+    private final ReadOnlyObjectWrapper<Leaving> leaving = new ReadOnlyObjectWrapper<>(Leaving.NOT);
     private final RecentModel recent;
     private final AutoLockModel autoLock;
-    private final WritingModel writing;
-    private Optional<OpenArchive> archive = Optional.empty();
+    private volatile Optional<LockedArchive> locked = Optional.empty();
+    private volatile Optional<ArchiveSession> session = Optional.empty();
     private Optional<Path> asked = Optional.empty();
+    private Runnable goOn = () -> {};
+    private Runnable stay = () -> {};
+    private final Set<ArchiveSession> unwiped = ConcurrentHashMap.newKeySet();
+    private Optional<Runnable> afterWriting = Optional.empty();
 
-    public OpenViewModel(Threads threads, OpenHistory history, Programs programs, Clock clock) {
+    public OpenViewModel(Lifetime life, OpenHistory history, Programs programs, Clock clock) {
+        this.life = life;
+        this.programs = programs;
         this.clock = clock;
-        opening = new UserAction(threads);
-        inside = new InsideModel(threads);
-        viewer = new ViewerModel(threads);
-        extract = new ExtractModel(threads);
-        changes = new ChangesModel(threads);
-        outside = new OutsideModel(threads, programs);
-        check = new CheckModel(threads, clock);
-        variants = new VariantsModel(threads);
-        recent = new RecentModel(history);
+        opening = new Job(life, JobKind.OPENING, Job.Policy.NEWEST_WINS);
+        recent = new RecentModel(life, history);
         autoLock = new AutoLockModel(recent.lockMinutes(), this::lockByItself);
         autoLock.minutes()
                 .addListener((property, before, now) -> recent.keepLockMinutes(now.intValue()));
-        writing =
-                new WritingModel(
-                        changes,
-                        outside,
-                        relock,
-                        opening,
-                        () -> archive.orElseThrow(),
-                        new Rewritten());
-        changes.plan().addListener((property, before, now) -> now.ifPresent(inside::show));
     }
 
     /** Reads what can be seen without the password. One that needs none is unlocked at once. */
     public void open(Path file) {
-        if (isBusy()) {
-            return;
-        }
-        if (hasUnwritten()) {
-            leaving.set(Leaving.LOCK);
-            return;
-        }
-        start(file, Way.USUAL);
+        leave(Leaving.OPEN_ANOTHER, () -> start(file, Way.USUAL, Optional.empty()));
+    }
+
+    /** With its password, which is taken over. */
+    public void open(Path file, Secret password) {
+        leave(
+                Leaving.OPEN_ANOTHER,
+                () -> start(file, Way.USUAL, Optional.of(password)),
+                password::close);
     }
 
     /** What was offered: what still opens of it, or all of it although it claims too much. */
     public void takeOffer() {
-        if (isBusy() || offer.get() == Offer.NONE) {
-            return;
-        }
-        if (hasUnwritten()) {
-            leaving.set(Leaving.LOCK);
-            return;
-        }
         Way way =
-                switch (offer.get()) {
+                switch (offer().get()) {
                     case SALVAGE -> Way.SALVAGE;
                     case LOOK_INSIDE -> Way.INSIDE;
                     default -> Way.WITHOUT_LIMITS;
                 };
-        asked.ifPresent(file -> start(file, way));
+        asked.ifPresent(
+                file -> leave(Leaving.OPEN_ANOTHER, () -> start(file, way, Optional.empty())));
     }
 
-    private void start(Path file, Way way) {
-        failure.set(Optional.empty());
-        offer.set(Offer.NONE);
+    private void start(Path file, Way way, Optional<Secret> password) {
+        troubles.clear();
         asked = Optional.of(file);
-        opening.start((listener, cancel) -> OpenArchive.open(file, way, cancel), this::opened);
-    }
-
-    private boolean isBusy() {
-        return opening.running().get()
-                || extract.action().running().get()
-                || changes.writing().running().get()
-                || variants.action().running().get();
-    }
-
-    private void opened(Outcome<OpenArchive> outcome) {
-        if (outcome instanceof Outcome.Failed<OpenArchive> failed) {
-            fail(failed.cause());
-        } else if (outcome instanceof Outcome.Done<OpenArchive> done) {
-            forget();
-            show(done.value());
-            extract.proposeFolder(done.value().path());
-            if (done.value().listing().needsPassword()) {
-                state.set(OpenState.LOCKED);
-            } else {
-                unlocked();
-            }
-        }
-    }
-
-    private void show(OpenArchive opened) {
-        archive = Optional.of(opened);
-        recent.opened(opened.path());
-        state.set(OpenState.NOTHING); // so that a new archive is shown even if it is locked too
-    }
-
-    private void fail(Throwable cause) {
-        failure.set(Optional.of(FailureText.of(cause)));
-        boolean damaged = cause instanceof DamagedArchive || cause instanceof VolumeMissing;
-        if (cause instanceof LimitExceeded) {
-            offer.set(Offer.ALL_THE_SAME);
-        } else {
-            offer.set(damaged && !isSalvaged() ? Offer.SALVAGE : Offer.NONE);
-        }
-    }
-
-    /** Tries the password; a wrong one stays in the field. */
-    public void unlock() {
-        if (state.get() != OpenState.LOCKED || password.get().isEmpty() || isBusy()) {
-            return;
-        }
-        failure.set(Optional.empty());
-        variants.clear();
-        ArchiveReader reader = archive.orElseThrow().reader();
-        Secret typed = Secret.takeOver(password.get().toCharArray());
         opening.start(
-                (listener, cancel) -> reader.open(typed),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<OpenedArchive> done) {
-                        unlockedWith(done.value(), typed);
-                    } else if (outcome instanceof Outcome.Failed<OpenedArchive> failed) {
-                        notUnlocked(failed.cause(), typed);
-                    } else {
-                        typed.close();
-                    }
-                });
+                (listener, cancel) -> new Found(OpenArchive.open(file, way, cancel), password),
+                outcome -> opened(outcome, password),
+                Found::close);
     }
 
-    private void notUnlocked(Throwable cause, Secret typed) {
-        fail(cause);
-        if (cause instanceof WrongPassword) {
-            failure.set(Optional.of(WrongPasswordText.of(typed)));
-            variants.offer();
+    /** An archive, and perhaps its password, on the way to the page. */
+    private record Found(OpenArchive archive, Optional<Secret> password) {
+        void close() {
+            archive.close();
+            password.ifPresent(Secret::close);
         }
-        typed.close();
     }
 
-    private OpenedArchive opened() {
-        return archive.orElseThrow().opened();
-    }
-
-    /** Tries what is near the password that was typed. */
-    public void tryVariants() {
-        if (state.get() != OpenState.LOCKED || password.get().isEmpty() || isBusy()) {
+    private void opened(Outcome<Found> outcome, Optional<Secret> password) {
+        if (outcome instanceof Outcome.Done<Found> done) {
+            leave( // there may be changes by now
+                    Leaving.OPEN_ANOTHER, () -> show(done.value()), done.value()::close);
             return;
         }
-        failure.set(Optional.empty());
-        variants.search(
-                archive.orElseThrow().reader(),
-                Secret.takeOver(password.get().toCharArray()),
-                this::unlockedWith);
+        password.ifPresent(Secret::close);
+        if (state.get() == OpenState.LOCKING) {
+            state.set(OpenState.NOTHING);
+        }
+        if (outcome instanceof Outcome.Failed<Found> failed) {
+            troubles.tell(failed.cause(), isSalvaged());
+        }
     }
 
-    private void unlockedWith(OpenedArchive opened, Secret right) {
-        archive.orElseThrow().keep(opened, right);
-        password.set("");
-        showing.set(false);
-        failure.set(Optional.empty());
-        unlocked();
+    private void show(Found found) {
+        closeCurrent(() -> {});
+        troubles.clear();
+        OpenArchive archive = found.archive();
+        recent.opened(archive.path());
+        if (archive.needsToBeUnlocked()) {
+            LockedArchive waiting =
+                    new LockedArchive(life.inner(), archive, troubles, this::unlocked);
+            locked = Optional.of(waiting);
+            become(OpenState.LOCKED);
+            found.password().ifPresent(waiting::unlock);
+        } else {
+            found.password().ifPresent(Secret::close);
+            begin(newSession(archive, Optional.empty()));
+        }
     }
 
-    private void unlocked() {
-        OpenedArchive reader = opened();
-        state.set(OpenState.UNLOCKED);
-        changes.begin(reader.listing().entries());
-        if (reader.listing().needsPassword()) {
+    /** Told even if it is the same once more: what is on the page is another one. */
+    private void become(OpenState now) {
+        state.set(OpenState.NOTHING);
+        state.set(now);
+    }
+
+    private void unlocked(LockedArchive.Unlocked unlocked) {
+        locked.ifPresent(before -> before.close(() -> {}));
+        locked = Optional.empty();
+        troubles.clear();
+        begin(newSession(unlocked.archive(), unlocked.slip()));
+    }
+
+    private ArchiveSession newSession(OpenArchive archive, Optional<Slip> slip) {
+        return new ArchiveSession(life.inner(), archive, slip, surroundings());
+    }
+
+    private ArchiveSession.Surroundings surroundings() {
+        return new ArchiveSession.Surroundings(programs, clock, troubles, this::written);
+    }
+
+    private void begin(ArchiveSession made) {
+        session = Optional.of(made);
+        unwiped.add(made);
+        if (made.listing().needsPassword()) {
             autoLock.start(clock.instant());
         }
-        if (isSalvaged()) {
-            check.salvaged();
+        become(OpenState.UNLOCKED);
+    }
+
+    /** What was written takes the place of what was open. */
+    private void written(Written written) {
+        Optional<Runnable> then = afterWriting;
+        afterWriting = Optional.empty();
+        if (written.stays()) {
+            return;
+        }
+        ArchiveSession before = session.orElseThrow();
+        if (written.archive().isEmpty()) {
+            session = Optional.empty();
+            state.set(OpenState.NOTHING);
+            autoLock.stop();
+            close(before, () -> {});
+            written.failure().ifPresent(cause -> troubles.tell(cause, false));
+            return;
+        }
+        OpenArchive archive = written.archive().get();
+        asked = Optional.of(archive.path());
+        troubles.clear();
+        ArchiveSession after = ArchiveSession.after(before, life.inner(), archive, surroundings());
+        recent.opened(archive.path());
+        after.tell(written);
+        begin(after);
+        close(before, () -> {});
+        if (written.result().isPresent()) {
+            then.ifPresent(Runnable::run);
+        }
+    }
+
+    /** Does it, unless that would lose changes: then the page asks first. */
+    public void leave(Leaving why, Runnable then) {
+        leave(why, then, () -> {});
+    }
+
+    private void leave(Leaving why, Runnable then, Runnable ifStaying) {
+        if (session.isEmpty()) {
+            then.run();
+            return;
+        }
+        ArchiveSession now = session.get();
+        now.outside()
+                .lookThen(
+                        () -> {
+                            if (now.hasUnwritten()) {
+                                ask(why, then, ifStaying);
+                            } else {
+                                then.run();
+                            }
+                        });
+    }
+
+    private void ask(Leaving why, Runnable then, Runnable ifStaying) {
+        stay.run(); // what was asked before is not wanted any more
+        goOn = then;
+        stay = ifStaying;
+        leaving.set(why);
+    }
+
+    private Runnable answered() {
+        Runnable next = goOn;
+        goOn = () -> {};
+        stay = () -> {};
+        leaving.set(Leaving.NOT);
+        return next;
+    }
+
+    /** The answer to what {@link #leaving} asks: everything stays as it is. */
+    public void stay() {
+        Runnable undo = stay;
+        answered();
+        undo.run();
+    }
+
+    /** The answer: the changes are lost. */
+    public void loseAndLeave() {
+        Leaving why = leaving.get();
+        Runnable next = answered();
+        if (why == Leaving.LOCK_ANEW) {
+            session.ifPresent(
+                    now -> {
+                        now.changes().forgetAll();
+                        now.changes().whenSettled(next);
+                    });
         } else {
-            check.start(reader, () -> checked(reader));
-            if (archive.orElseThrow().mayHoldAnArchive()) {
-                offer.set(Offer.LOOK_INSIDE);
-            }
+            next.run();
         }
     }
 
-    private void checked(OpenedArchive reader) {
-        switch (check.state().get().kind()) {
-            case WHOLE, UNPROTECTED -> {
-                if (reader.isChecked()) {
-                    viewer.archiveIsChecked();
-                }
-            }
-            case DAMAGED, CHANGED -> offer.set(Offer.SALVAGE);
-            default -> {
-                // nothing is known yet
-            }
-        }
-    }
-
-    /** Whether locking would lose work: edits, or copies that were changed in other programs. */
-    public boolean hasUnwritten() {
-        outside.lookNow();
-        return isHeld();
-    }
-
-    /** As far as is known without looking at every copy. */
-    private boolean isHeld() {
-        return changes.count().get() > 0 || !outside.changed().get().isEmpty();
-    }
-
-    private void lockByItself() {
-        if (hasUnwritten()) {
-            autoLock.start(clock.instant());
-        } else {
-            lockNow();
-        }
+    /** The answer: everything is written, and then it goes on. */
+    public void writeAndLeave() {
+        Runnable next = answered();
+        session.ifPresentOrElse(
+                now -> {
+                    afterWriting = Optional.of(next);
+                    now.writing()
+                            .writeEverything(
+                                    () -> {
+                                        afterWriting = Optional.empty();
+                                        next.run();
+                                    });
+                },
+                next);
     }
 
     /** Locks, unless that would lose changes: then the page asks first. */
     public void lock() {
-        if (isBusy() || archive.isEmpty()) {
-            return;
+        locked.ifPresent(waiting -> waiting.secret().clear());
+        if (session.isPresent()) {
+            leave(Leaving.LOCK, this::lockNow);
         }
-        if (hasUnwritten()) {
-            leaving.set(Leaving.LOCK);
-            return;
-        }
-        lockNow();
     }
 
-    /** Forgets the password and everything that was shown; what needs no password is closed. */
+    private void lockByItself() {
+        lock();
+        if (session.isPresent() && state.get() == OpenState.UNLOCKED) {
+            autoLock.start(clock.instant()); // it asks; and asks again after a while
+        }
+    }
+
+    /**
+     * Shows nothing of the inside any more, cancels what is under way, wipes the copies, and
+     * forgets the password; then the locked archive is shown. What needs no password is closed.
+     */
     public void lockNow() {
-        if (isBusy() || archive.isEmpty()) {
+        if (session.isEmpty()) {
             return;
         }
-        Path file = listing().archive();
-        boolean again = listing().needsPassword();
-        Way way = archive.orElseThrow().way();
-        closeNow();
-        if (again) {
-            start(file, way);
+        ArchiveSession open = session.get();
+        boolean again = open.listing().needsPassword();
+        Path file = open.archive().path();
+        Way way = open.archive().way();
+        closeCurrent(
+                () -> {
+                    if (state.get() != OpenState.LOCKING || opening.running().get()) {
+                        return; // something else is shown, or on its way
+                    }
+                    if (again) {
+                        start(file, way, Optional.empty());
+                    } else {
+                        state.set(OpenState.NOTHING);
+                    }
+                });
+    }
+
+    /**
+     * Back to nothing, by way of locking.
+     *
+     * @param then when the copies are wiped and the archive is closed
+     */
+    private void closeCurrent(Runnable then) {
+        Optional<ArchiveSession> open = session;
+        Optional<LockedArchive> waiting = locked;
+        session = Optional.empty();
+        locked = Optional.empty();
+        afterWriting = Optional.empty();
+        if (leaving.get() != Leaving.NOT) {
+            answered();
+        }
+        if (open.isPresent()) {
+            troubles.clear();
+            state.set(OpenState.LOCKING);
+            autoLock.stop();
+            close(open.get(), then);
+        } else {
+            waiting.ifPresentOrElse(before -> before.close(then), then);
         }
     }
 
-    /** Call it every second: closes what is not used, looks at copies in other programs. */
+    private void close(ArchiveSession closed, Runnable then) {
+        closed.close(
+                () -> {
+                    unwiped.remove(closed);
+                    then.run();
+                });
+    }
+
+    /** Back to the empty page. Stops what is running, and loses what is not written. */
+    public void closeNow() {
+        opening.forget();
+        closeCurrent(
+                () -> {
+                    if (state.get() == OpenState.LOCKING) {
+                        state.set(OpenState.NOTHING);
+                    }
+                });
+        if (state.get() == OpenState.LOCKED) {
+            state.set(OpenState.NOTHING);
+        }
+        troubles.clear();
+    }
+
+    /** Call it every second: locks what is not used, looks at copies in other programs. */
     public void tick() {
-        outside.look();
-        autoLock.tick(clock.instant(), isBusy() || isHeld());
+        session.ifPresent(
+                now -> {
+                    now.outside().look();
+                    autoLock.tick(clock.instant(), now.isWorking());
+                });
     }
 
     /** The user has touched mouse or keyboard. */
@@ -308,125 +370,39 @@ public final class OpenViewModel {
         autoLock.touched(clock.instant());
     }
 
-    /** Back to the empty page. Stops what is running, and loses what is not written. */
-    public void closeNow() {
-        extract.action().cancel();
-        forget();
-        state.set(OpenState.NOTHING);
-        failure.set(Optional.empty());
-        offer.set(Offer.NONE);
+    /** From any thread, however the program ends: readable copies go. */
+    public void wipeNow() {
+        unwiped.forEach(ArchiveSession::wipeNow);
     }
 
-    private void forget() {
-        leaving.set(Leaving.NOT);
-        check.forget();
-        autoLock.stop();
-        variants.clear();
-        viewer.clear();
-        extract.clear();
-        changes.clear();
-        inside.clear();
-        relock.clear();
-        password.set("");
-        showing.set(false);
-        wipeCopies();
-        archive.ifPresent(OpenArchive::close);
-        archive = Optional.empty();
+    /** Whether what is asked about is a password that was made, and not changes. */
+    boolean asksAboutPassword() {
+        return session.filter(ArchiveSession::losesOnlyPassword).isPresent();
     }
 
-    /** What can not be deleted now, a file in use for example, goes at the next start. */
-    private void wipeCopies() {
-        try {
-            outside.wipe();
-        } catch (IOException e) {
-            // see above
-        }
-        outside.forget();
+    /** Whether locking would lose work, as far as is known without looking at every copy. */
+    public boolean hasUnwritten() {
+        return session.filter(ArchiveSession::hasUnwritten).isPresent();
     }
 
-    /** A click that comes after locking shows nothing. */
-    public void view(PlannedEntry entry) {
-        if (state.get() == OpenState.UNLOCKED) {
-            viewer.show(opened(), entry);
-        }
+    /** Only while an archive is open. */
+    public ArchiveSession session() {
+        return session.orElseThrow();
     }
 
-    /** In the program that is set up for its kind. */
-    public void openOutside(PlannedEntry entry) {
-        entry.before().ifPresent(now -> outside.open(opened(), now));
-    }
-
-    public java.util.List<Path> draggedOut() throws IOException {
-        return outside.draggedOut(opened(), inside.chosenEntries());
-    }
-
-    public void extractAll() {
-        extract.start(opened(), listing().entries());
-    }
-
-    public void takeUnprotected() {
-        extract.takeUnprotected(opened());
-    }
-
-    /** Whether it stands open among what the password protects. */
-    public boolean isUnprotected(PlannedEntry entry) {
-        return archive.filter(OpenArchive::isProtected).isPresent()
-                && entry.before().filter(ArchiveEntry::standsOpen).isPresent();
-    }
-
-    public void extractChosen() {
-        extract.start(opened(), inside.chosenEntries());
-    }
-
-    /** What is chosen, or everything: held against what is in the folder already. */
-    public void compare() {
-        extract.compare(
-                opened(),
-                inside.chosen().count() > 0 ? inside.chosenEntries() : listing().entries());
-    }
-
-    public void restore() {
-        extract.restore(opened());
-    }
-
-    /** Writes everything that is pending, and then goes on with what the user wanted to do. */
-    public void writeAndLeave(Runnable closeWindow) {
-        Leaving wanted = leaving.get();
-        leaving.set(Leaving.NOT);
-        writing.writeEverything(wanted == Leaving.CLOSE_THE_WINDOW ? closeWindow : this::lockNow);
-    }
-
-    /** What was written takes the place of what was open. */
-    private final class Rewritten implements WritingModel.Page {
-        @Override
-        public void show(OpenArchive written) {
-            archive.ifPresent(OpenArchive::close);
-            asked = Optional.of(written.path());
-            viewer.clear();
-            OpenViewModel.this.show(written);
-            unlocked();
-        }
-
-        @Override
-        public void failed(Throwable cause) {
-            closeNow();
-            fail(cause);
-        }
+    /** Only while an archive is locked. */
+    public LockedArchive locked() {
+        return locked.orElseThrow();
     }
 
     /** Only while there is an archive. */
     public Listing listing() {
-        return archive.orElseThrow().listing();
+        return session.map(ArchiveSession::listing)
+                .orElseGet(() -> locked.orElseThrow().archive().listing());
     }
 
-    /** What everybody can read, without the password. */
-    public Listing seenByAll() {
-        return archive.orElseThrow().reader().outside();
-    }
-
-    /** Whether it is what is left of a damaged archive. */
-    public boolean isSalvaged() {
-        return archive.filter(OpenArchive::isSalvaged).isPresent();
+    private boolean isSalvaged() {
+        return session.filter(ArchiveSession::isSalvaged).isPresent();
     }
 
     public ReadOnlyObjectProperty<OpenState> state() {
@@ -434,60 +410,17 @@ public final class OpenViewModel {
     }
 
     public ReadOnlyObjectProperty<Optional<FailureText>> failure() {
-        return failure.getReadOnlyProperty();
+        return troubles.failure();
     }
 
     /** What could be done about an archive that did not open, or is damaged. */
     public ReadOnlyObjectProperty<Offer> offer() {
-        return offer.getReadOnlyProperty();
+        return troubles.offer();
     }
 
-    public ObjectProperty<Leaving> leaving() {
-        return leaving;
-    }
-
-    public StringProperty password() {
-        return password;
-    }
-
-    public BooleanProperty showing() {
-        return showing;
-    }
-
-    public InsideModel inside() {
-        return inside;
-    }
-
-    public ViewerModel viewer() {
-        return viewer;
-    }
-
-    public ExtractModel extract() {
-        return extract;
-    }
-
-    public ChangesModel changes() {
-        return changes;
-    }
-
-    public WritingModel writing() {
-        return writing;
-    }
-
-    public OutsideModel outside() {
-        return outside;
-    }
-
-    public RelockModel relock() {
-        return relock;
-    }
-
-    public CheckModel check() {
-        return check;
-    }
-
-    public VariantsModel variants() {
-        return variants;
+    /** What the page asks about before changes are lost. */
+    public ReadOnlyObjectProperty<Leaving> leaving() {
+        return leaving.getReadOnlyProperty();
     }
 
     public RecentModel recent() {
@@ -498,7 +431,7 @@ public final class OpenViewModel {
         return autoLock;
     }
 
-    public UserAction opening() {
+    public Job opening() {
         return opening;
     }
 }

@@ -1,9 +1,10 @@
 package app.lacuna.desktop.places.open;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.places.open.RecentModel.Recent;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.function.Consumer;
 import javafx.collections.ListChangeListener;
@@ -25,7 +26,7 @@ final class RecentList extends VBox {
         setId("recent");
         setAlignment(Pos.CENTER);
         setFillWidth(false);
-        model.archives().addListener((ListChangeListener<Path>) change -> write());
+        model.archives().addListener((ListChangeListener<Recent>) change -> write());
         write();
     }
 
@@ -40,19 +41,20 @@ final class RecentList extends VBox {
         }
     }
 
-    private HBox line(int index, Path archive) {
+    private HBox line(int index, Recent recent) {
+        Path archive = recent.archive();
         Button again =
                 Page.link(
                         "recent-" + index,
                         archive.getFileName().toString(),
                         () -> open.accept(archive));
-        boolean there = Files.exists(archive);
+        boolean there = recent.there();
         again.setDisable(!there);
         Path folder = archive.getParent();
         Label where =
                 new Label(
                         there
-                                ? Words.text("recent.in", folder.getFileName())
+                                ? Words.text("recent.in", PathNames.last(folder))
                                 : Words.text("recent.gone"));
         where.getStyleClass().add(Styles.CAPTION);
         Button forget =

@@ -1,47 +1,63 @@
 package app.lacuna.desktop.places.open;
 
+import app.lacuna.base.Outcome;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.rounds.OpenHistory;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 
-/** The archives that were opened last. Where they can not be kept, they are forgotten. */
+/**
+ * The archives that were opened last, and whether they are there: asked in the background, since a
+ * share in the network may take its time. Where they can not be kept, they are forgotten.
+ */
 public final class RecentModel {
     private final OpenHistory history;
-    private final ObservableList<Path> archives = FXCollections.observableArrayList();
+    private final Job keeping;
+    private final ObservableList<Recent> archives = FXCollections.observableArrayList();
 
-    RecentModel(OpenHistory history) {
+    /**
+     * @param there whether it can be seen at the moment
+     */
+    public record Recent(Path archive, boolean there) {}
+
+    RecentModel(Lifetime life, OpenHistory history) {
         this.history = history;
-        update();
+        keeping = new Job(life, JobKind.LOOKING, Job.Policy.QUEUE);
+        keep(() -> {});
+    }
+
+    private interface Change {
+        void make() throws IOException;
+    }
+
+    private void keep(Change change) {
+        keeping.start(
+                (listener, cancel) -> {
+                    change.make();
+                    return history.archives().stream()
+                            .map(archive -> new Recent(archive, Files.exists(archive)))
+                            .toList();
+                },
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<List<Recent>> done) {
+                        archives.setAll(done.value());
+                    }
+                });
     }
 
     void opened(Path archive) {
-        try {
-            history.opened(archive.toAbsolutePath().normalize());
-        } catch (IOException e) {
-            return; // a place that can not be written: see above
-        }
-        update();
+        keep(() -> history.opened(archive.toAbsolutePath().normalize()));
     }
 
     public void forget(Path archive) {
-        try {
-            history.forget(archive);
-        } catch (IOException e) {
-            archives.remove(archive);
-            return;
-        }
-        update();
-    }
-
-    private void update() {
-        try {
-            archives.setAll(history.archives());
-        } catch (IOException e) {
-            archives.setAll(List.of());
-        }
+        archives.removeIf(recent -> recent.archive().equals(archive));
+        keep(() -> history.forget(archive));
     }
 
     int lockMinutes() {
@@ -52,16 +68,13 @@ public final class RecentModel {
         }
     }
 
+    /** Where it can not be kept it holds until the program ends. */
     void keepLockMinutes(int minutes) {
-        try {
-            history.setLockMinutes(minutes);
-        } catch (IOException e) {
-            // it holds until the program ends
-        }
+        keep(() -> history.setLockMinutes(minutes));
     }
 
     /** The last one first. */
-    public ObservableList<Path> archives() {
+    public ObservableList<Recent> archives() {
         return archives;
     }
 }

@@ -1,37 +1,44 @@
 package app.lacuna.desktop.places.open;
 
+import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.change.PlannedEntry.State;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.changing.DraggedStrip;
 import app.lacuna.desktop.parts.changing.LeftOutLine;
+import app.lacuna.desktop.parts.changing.OutsideModel;
 import app.lacuna.desktop.parts.changing.OutsideStrip;
 import app.lacuna.desktop.parts.changing.PendingStrip;
 import app.lacuna.desktop.parts.changing.RenamePopover;
 import app.lacuna.desktop.parts.inside.InsideSheet;
 import app.lacuna.desktop.parts.inside.InsideTable;
 import app.lacuna.desktop.parts.inside.InsideTable.StateNote;
+import app.lacuna.desktop.parts.password.KeptPasswordSteps;
+import app.lacuna.desktop.parts.password.KeySlipModel;
 import app.lacuna.desktop.parts.taking.ComparePanel;
 import app.lacuna.desktop.parts.taking.ConflictPanel;
 import app.lacuna.desktop.parts.taking.ExtractReportStrip;
 import app.lacuna.desktop.parts.viewer.ViewerSheet;
+import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.CopiedText;
 import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.MessageStrip;
+import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.ShortClipboard;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.PathTree;
-import java.io.File;
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
-import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
@@ -40,6 +47,7 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
@@ -48,7 +56,7 @@ import javafx.scene.layout.VBox;
 final class UnlockedView {
     private static final double RIGHT_WIDTH = 470;
 
-    private final OpenViewModel model;
+    private final ArchiveSession model;
     private final PopoverLayer layer;
     private final FileDialogs dialogs;
     private final InsideTable table;
@@ -56,46 +64,46 @@ final class UnlockedView {
     private final Button rename;
     private final VBox node;
 
-    /** Nothing is put into what is left of a damaged archive. */
-    private final BooleanProperty fixed = new SimpleBooleanProperty();
+    private final ViewerSheet viewer;
 
     /**
      * @param saveAs asks for a name and writes the pending changes there
      */
     UnlockedView(
-            OpenViewModel model,
+            OpenViewModel place,
             PopoverLayer layer,
             FileDialogs dialogs,
             CopiedText copied,
-            Threads threads,
-            Runnable saveAs,
-            Runnable closeWindow) {
-        this.model = model;
+            ShortClipboard clipboard,
+            Runnable saveAs) {
+        this.model = place.session();
         this.layer = layer;
         this.dialogs = dialogs;
         table = new InsideTable(model.inside(), model::view, this::noteOn, this::add);
         rename = Page.link("rename", Words.text("inside.rename"), this::rename);
         inside = insideSheet();
-        ViewerSheet viewer = new ViewerSheet(model.viewer(), copied, threads, this::openOutside);
+        viewer = new ViewerSheet(model.viewer(), copied, model.life(), this::openOutside);
         Columns columns = new Columns(inside, viewer, RIGHT_WIDTH);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        node =
-                new VBox(
-                        10,
-                        new LeavingStrip(model, closeWindow),
+        Notices notices =
+                new Notices(
+                        new LeavingStrip(place),
+                        keptPassword(clipboard),
                         slip(),
-                        new MessageStrip(model.failure()),
-                        new OfferStrip(model, "salvage-open"),
+                        new MessageStrip(place.failure()),
+                        new OfferStrip(place, "salvage-open"),
                         new MessageStrip(model.extract().failure()),
                         new MessageStrip(model.changes().failure()),
                         new MessageStrip(model.outside().failure()),
                         new ConflictPanel(model.extract()),
-                        new ComparePanel(model.extract(), model::restore),
-                        new ExtractReportStrip(model.extract(), model::takeUnprotected),
+                        new ComparePanel(model.extract()),
+                        new ExtractReportStrip(model.extract()),
                         new LeftOutLine(model.changes()),
-                        new PendingStrip(model.changes(), saveAs),
+                        new PendingStrip(
+                                model.changes(), model.writing().action().running(), saveAs),
                         new OutsideStrip(model.outside(), model.writing()::packOutside),
-                        columns);
+                        new DraggedStrip(model.outside()));
+        node = new VBox(10, notices, columns);
         listen();
     }
 
@@ -103,36 +111,51 @@ final class UnlockedView {
         return node;
     }
 
-    /** The archive that is open now. */
-    void show() {
-        fixed.set(model.isSalvaged());
-    }
-
     void focus() {
         table.requestFocus();
     }
 
-    /** Nothing of what was inside stays on the page. */
+    /** Lets go of what the toolkit would keep. */
     void forget() {
         table.forget();
+        viewer.forget();
     }
 
     void find() {
         inside.find();
     }
 
+    /** A password that was made for locking anew stays within reach until somebody has it. */
+    private Node keptPassword(ShortClipboard clipboard) {
+        VBox strip = new VBox(6);
+        strip.setVisible(false);
+        strip.managedProperty().bind(strip.visibleProperty());
+        model.kept()
+                .ifPresent(
+                        kept -> {
+                            KeySlipModel slip =
+                                    new KeySlipModel(
+                                            model.life(),
+                                            kept::copy,
+                                            () -> PathNames.last(model.listing().archive()));
+                            strip.getChildren()
+                                    .setAll(
+                                            Page.label(
+                                                    Words.text("receipt.password.line"),
+                                                    "message-what"),
+                                            new KeptPasswordSteps(
+                                                    kept, slip, clipboard, layer, dialogs));
+                            strip.getStyleClass().add(Styles.MESSAGE);
+                            strip.visibleProperty().bind(kept.known().not());
+                        });
+        return strip;
+    }
+
     /** What had happened to the password, if a close variant has opened the archive. */
     private Label slip() {
         Label slip = Page.label("", "report-done");
         slip.setId("slip");
-        slip.textProperty()
-                .bind(
-                        model.variants()
-                                .slip()
-                                .map(
-                                        now ->
-                                                now.map(what -> Words.text("slip-was." + what))
-                                                        .orElse("")));
+        slip.setText(model.slip().map(what -> Words.text("slip-was." + what)).orElse(""));
         slip.visibleProperty().bind(slip.textProperty().isNotEmpty());
         slip.managedProperty().bind(slip.visibleProperty());
         return slip;
@@ -148,7 +171,10 @@ final class UnlockedView {
         InsideSheet sheet =
                 new InsideSheet(model.inside(), table, new Button[] {addFiles}, rename, remove);
         DropTarget.on(sheet, this::add);
-        BooleanBinding closed = fixed.or(model.changes().writing().running());
+        BooleanBinding closed =
+                Bindings.createBooleanBinding(
+                        () -> model.isSalvaged() || model.writing().action().running().get(),
+                        model.writing().action().running());
         addFiles.disableProperty().bind(closed);
         remove.disableProperty().bind(closed);
         rename.disableProperty().bind(sheet.markedProperty().isNull().or(closed));
@@ -157,7 +183,7 @@ final class UnlockedView {
 
     private void listen() {
         table.addEventHandler(
-                javafx.scene.input.KeyEvent.KEY_PRESSED,
+                KeyEvent.KEY_PRESSED,
                 event -> {
                     if (event.getCode() == KeyCode.DELETE) {
                         remove();
@@ -167,6 +193,15 @@ final class UnlockedView {
                 });
         table.setOnDragDetected(event -> dragOut());
         table.setContextMenu(menu());
+        model.check()
+                .state()
+                .addListener(
+                        (property, before, now) -> {
+                            if (now.ended().isPresent()) {
+                                table.refresh();
+                            }
+                        });
+        model.outside().changed().addListener((property, before, now) -> table.refresh());
     }
 
     private ContextMenu menu() {
@@ -183,7 +218,7 @@ final class UnlockedView {
         return item;
     }
 
-    private void marked(java.util.function.Consumer<PlannedEntry> action) {
+    private void marked(Consumer<PlannedEntry> action) {
         inside.marked().filter(PlannedEntry::isThere).ifPresent(action);
     }
 
@@ -206,10 +241,6 @@ final class UnlockedView {
         return Optional.of(StateNote.attention(Words.text("inside." + entry.state())));
     }
 
-    void refresh() {
-        table.refresh();
-    }
-
     private void openOutside(String path) {
         marked(
                 entry -> {
@@ -220,7 +251,7 @@ final class UnlockedView {
     }
 
     /** Into the marked folder, or the folder that the marked file is in. */
-    private void add(List<Path> files) {
+    void add(List<Path> files) {
         add(table.markedFolder(), files);
     }
 
@@ -252,26 +283,31 @@ final class UnlockedView {
                                                 .content(marked.path(), layer::close)));
     }
 
-    /** The file manager needs files at once, so there is a limit to what can be dragged. */
+    /**
+     * The file manager needs files at once: copies of large ones are made in the background first,
+     * and dragged when they are there.
+     */
     private void dragOut() {
         if (model.inside().chosen().count() == 0) {
             inside.markedNode().ifPresent(marked -> model.inside().chosen().choose(marked, true));
         }
-        boolean any =
-                model.inside().chosenEntries().stream()
-                        .anyMatch(entry -> entry.kind() != ItemKind.FOLDER);
-        long bytes = model.inside().chosen().bytes();
-        if (!any || bytes > app.lacuna.desktop.parts.changing.OutsideModel.MOST_DRAGGED_BYTES) {
+        List<ArchiveEntry> entries = model.inside().chosenEntries();
+        boolean any = entries.stream().anyMatch(entry -> entry.kind() != ItemKind.FOLDER);
+        if (!any) {
             return;
         }
-        try {
-            List<File> files = model.draggedOut().stream().map(Path::toFile).toList();
-            Dragboard board = table.startDragAndDrop(TransferMode.COPY);
-            ClipboardContent content = new ClipboardContent();
-            content.putFiles(files);
-            board.setContent(content);
-        } catch (IOException e) {
-            model.extractChosen(); // says what does not come out, and why
+        Optional<List<Path>> ready = model.outside().readyToDrag(entries);
+        if (ready.isEmpty() && OutsideModel.areSmall(entries)) {
+            ready = model.outside().copyNow(entries);
+        } else if (ready.isEmpty()) {
+            model.outside().prepareDrag(entries);
         }
+        if (ready.isEmpty()) {
+            return;
+        }
+        Dragboard board = table.startDragAndDrop(TransferMode.COPY);
+        ClipboardContent content = new ClipboardContent();
+        content.putFiles(ready.get().stream().map(Path::toFile).toList());
+        board.setContent(content);
     }
 }

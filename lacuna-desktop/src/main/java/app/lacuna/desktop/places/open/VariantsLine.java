@@ -1,6 +1,9 @@
 package app.lacuna.desktop.places.open;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.session.LockedArchive;
+import app.lacuna.desktop.session.VariantsModel;
+import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import javafx.geometry.Pos;
@@ -12,7 +15,7 @@ import javafx.scene.layout.VBox;
 
 /** Under a password that does not fit: tries what is near it, on this computer. */
 final class VariantsLine extends VBox {
-    VariantsLine(OpenViewModel model) {
+    VariantsLine(LockedArchive model) {
         super(6);
         VariantsModel variants = model.variants();
         Button start = Page.link("try-variants", Words.text("variants.try"), model::tryVariants);
@@ -62,6 +65,6 @@ final class VariantsLine extends VBox {
         none.setId("variants-none");
         none.visibleProperty().bind(variants.nothingFound());
         none.managedProperty().bind(none.visibleProperty());
-        getChildren().setAll(offer, running, none);
+        getChildren().setAll(new MessageStrip(variants.failure()), offer, running, none);
     }
 }

@@ -3,8 +3,10 @@ package app.lacuna.desktop.places.pack;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
-import app.lacuna.desktop.jobs.Threads;
-import app.lacuna.desktop.jobs.UserAction;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.words.FailureText;
 import app.lacuna.extract.Outlook;
 import app.lacuna.selection.ExcludeRules;
 import app.lacuna.selection.FileItem;
@@ -16,9 +18,12 @@ import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.PatternSyntaxException;
 import javafx.beans.property.BooleanProperty;
@@ -34,8 +39,8 @@ import javafx.beans.property.StringProperty;
  * background. Whatever is left out is listed, and can be brought back where that makes sense.
  */
 public final class ContentsModel {
-    private final UserAction scanning;
-    private final UserAction arranging;
+    private final Job scanning;
+    private final Job arranging;
     private final List<Path> roots = new ArrayList<>();
     private final Set<Path> removed = new HashSet<>();
     private final Set<Path> broughtBack = new HashSet<>();
@@ -48,14 +53,15 @@ public final class ContentsModel {
             new ReadOnlyObjectWrapper<>(treeOf(FileSelection.EMPTY, ""));
     private final ReadOnlyObjectWrapper<List<Outlook.Concern>> outlook =
             new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
     private FileSelection scanned = FileSelection.EMPTY;
     private ExcludeRules rules = ExcludeRules.NONE;
-    private boolean scanAgain;
-    private boolean arrangeAgain;
+    private Map<Path, Path> rootOf = Map.of();
 
-    ContentsModel(Threads threads) {
-        this.scanning = new UserAction(threads);
-        this.arranging = new UserAction(threads);
+    ContentsModel(Lifetime life) {
+        this.scanning = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
+        this.arranging = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         selection.addListener((property, before, now) -> arrange());
         find.addListener((property, before, now) -> arrange());
     }
@@ -72,26 +78,40 @@ public final class ContentsModel {
         scan();
     }
 
-    public void remove(PathTree.Node<FileItem> node) {
-        node.value()
-                .ifPresent(
-                        item -> {
-                            if (roots.removeIf(root -> isOf(root, item.source()))) {
-                                scan();
-                            } else {
-                                removed.add(item.source());
-                                selection.set(scanned.without(removed));
-                            }
-                        });
+    /** However many they are, it is looked through once. */
+    public void remove(List<PathTree.Node<FileItem>> nodes) {
+        boolean rootsChanged = false;
+        boolean itemsChanged = false;
+        for (PathTree.Node<FileItem> node : nodes) {
+            if (node.value().isEmpty()) {
+                continue;
+            }
+            Path source = node.value().get().source();
+            Path root = rootOf.getOrDefault(source, source);
+            if (roots.remove(root)) {
+                rootsChanged = true;
+            } else {
+                itemsChanged |= removed.add(source);
+            }
+        }
+        if (rootsChanged) {
+            scan();
+        } else if (itemsChanged) {
+            selection.set(scanned.without(removed));
+        }
     }
 
-    /** The selection has it without links on the way to it. */
-    private static boolean isOf(Path root, Path source) {
-        try {
-            return root.equals(source) || Root.of(root).resolved().equals(source);
-        } catch (IOException e) {
-            return false; // it is not there any more
+    /** The selection has roots without the links on the way to them. */
+    private static Map<Path, Path> resolved(List<Path> roots) {
+        Map<Path, Path> rootOf = new HashMap<>();
+        for (Path root : roots) {
+            try {
+                rootOf.put(Root.of(root).resolved(), root);
+            } catch (IOException e) {
+                continue; // it is not there any more
+            }
         }
+        return rootOf;
     }
 
     /** Only what {@link LeftOut.Reason#canBeBroughtBack} says so of. */
@@ -138,44 +158,39 @@ public final class ContentsModel {
     }
 
     private void scan() {
-        if (scanning.running().get()) {
-            scanAgain = true;
-            scanning.cancel();
-            return;
-        }
-        scanAgain = false;
         List<Path> now = List.copyOf(roots);
         ExcludeRules how = rules.butNot(broughtBack);
+        failure.set(Optional.empty());
         scanning.start(
                 (listener, cancel) -> {
                     ProgressMeter found = new ProgressMeter(listener, Stage.SCANNING, 0, 0);
-                    return new SelectionScanner(
-                                    cancel,
-                                    item -> {
-                                        found.addBytes(item.size());
-                                        found.itemDone();
-                                    },
-                                    how)
-                            .scan(now);
+                    FileSelection selected =
+                            new SelectionScanner(
+                                            cancel,
+                                            item -> {
+                                                found.addBytes(item.size());
+                                                found.itemDone();
+                                            },
+                                            how)
+                                    .scan(now);
+                    return new Scanned(selected, resolved(now));
                 },
                 this::scanEnded);
     }
 
-    private void scanEnded(Outcome<FileSelection> outcome) {
-        if (scanAgain) {
-            scan();
-        } else if (outcome instanceof Outcome.Done<FileSelection> done) {
-            scanned = done.value();
+    private record Scanned(FileSelection selection, Map<Path, Path> rootOf) {}
+
+    private void scanEnded(Outcome<Scanned> outcome) {
+        if (outcome instanceof Outcome.Done<Scanned> done) {
+            scanned = done.value().selection();
+            rootOf = done.value().rootOf();
             selection.set(scanned.without(removed));
+        } else if (outcome instanceof Outcome.Failed<Scanned> failed) {
+            failure.set(Optional.of(FailureText.of(failed.cause())));
         }
     }
 
     private void arrange() {
-        if (arranging.running().get()) {
-            arrangeAgain = true;
-            return;
-        }
-        arrangeAgain = false;
         FileSelection now = selection.get();
         String wanted = find.get().strip().toLowerCase(Locale.ROOT);
         arranging.start(
@@ -189,9 +204,8 @@ public final class ContentsModel {
         if (outcome instanceof Outcome.Done<Arranged> done) {
             tree.set(done.value().tree());
             outlook.set(done.value().outlook());
-        }
-        if (arrangeAgain) {
-            arrange();
+        } else if (outcome instanceof Outcome.Failed<Arranged> failed) {
+            failure.set(Optional.of(FailureText.of(failed.cause())));
         }
     }
 
@@ -207,6 +221,11 @@ public final class ContentsModel {
 
     private static String lastName(FileItem item) {
         return item.path().substring(item.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+    }
+
+    /** Why it could not be looked through. */
+    public ReadOnlyObjectProperty<Optional<FailureText>> failure() {
+        return failure.getReadOnlyProperty();
     }
 
     /** What will come out otherwise than it goes in. */
@@ -228,7 +247,7 @@ public final class ContentsModel {
     }
 
     /** How far the scan has come: what has been found until now. */
-    public UserAction looking() {
+    public Job looking() {
         return scanning;
     }
 

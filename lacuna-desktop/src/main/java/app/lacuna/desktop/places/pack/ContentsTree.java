@@ -9,6 +9,7 @@ import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.PathTree;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.scene.control.SelectionMode;
@@ -142,9 +143,11 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
     }
 
     void removeChosen() {
-        List<TreeItem<PathTree.Node<FileItem>>> chosen =
-                List.copyOf(getSelectionModel().getSelectedItems());
-        chosen.forEach(item -> model.remove(item.getValue()));
+        model.remove(
+                getSelectionModel().getSelectedItems().stream()
+                        .filter(Objects::nonNull)
+                        .map(TreeItem::getValue)
+                        .toList());
     }
 
     private String note(PathTree.Node<FileItem> node) {

@@ -2,8 +2,9 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.Outcome;
-import app.lacuna.desktop.jobs.Threads;
-import app.lacuna.desktop.jobs.UserAction;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.forecast.Forecast;
 import app.lacuna.forecast.Forecaster;
 import app.lacuna.forecast.SizeRange;
@@ -29,11 +30,10 @@ public final class ForecastModel {
 
     private final ObservableValue<FileSelection> selection;
     private final ObservableValue<PackOptions> options;
-    private final UserAction looking;
+    private final Job looking;
     private final ReadOnlyObjectWrapper<Optional<Seen>> seen =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private Optional<Forecaster> forecaster = Optional.empty();
-    private boolean again;
     private int looks;
 
     /**
@@ -49,10 +49,10 @@ public final class ForecastModel {
     }
 
     ForecastModel(
-            Threads threads,
+            Lifetime life,
             ObservableValue<FileSelection> selection,
             ObservableValue<PackOptions> options) {
-        this.looking = new UserAction(threads);
+        this.looking = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         this.selection = selection;
         this.options = options;
         selection.addListener((property, before, now) -> begin());
@@ -68,13 +68,8 @@ public final class ForecastModel {
     private void begin() {
         forecaster = Optional.empty();
         looks = 0;
-        if (looking.running().get()) {
-            again = true;
-            looking.cancel();
-            return;
-        }
-        again = false;
         if (selection.getValue().items().isEmpty()) {
+            looking.forget();
             seen.set(Optional.empty());
             return;
         }
@@ -97,10 +92,6 @@ public final class ForecastModel {
     }
 
     private void looked(Outcome<Looked> outcome) {
-        if (again) {
-            begin();
-            return;
-        }
         if (outcome instanceof Outcome.Done<Looked> done) {
             forecaster = Optional.of(done.value().forecaster());
             seen.set(Optional.of(done.value().seen()));

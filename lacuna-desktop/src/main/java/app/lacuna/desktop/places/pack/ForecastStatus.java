@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.words.Dates;
@@ -10,19 +11,21 @@ import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.Delivery.Disc;
 import app.lacuna.forecast.Forecast;
 import app.lacuna.forecast.SizeRange;
+import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.RadioButton;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The forecast in the foot: size, e-mails, discs, time. */
 final class ForecastStatus extends HBox {
-    private static final long[] LIMITS = {10_000_000, 20_000_000, 25_000_000, 50_000_000};
+    private static final List<Long> LIMITS =
+            List.of(10_000_000L, 20_000_000L, 25_000_000L, 50_000_000L);
 
     private final PackViewModel model;
     private final PopoverLayer layer;
@@ -77,20 +80,12 @@ final class ForecastStatus extends HBox {
     }
 
     private Node[] limits() {
-        ToggleGroup group = new ToggleGroup();
-        VBox choices = new VBox(8);
-        for (long limit : LIMITS) {
-            RadioButton button = new RadioButton(ByteCount.inWords(limit));
-            button.setId("mail-limit-" + limit / 1_000_000);
-            button.setToggleGroup(group);
-            button.setSelected(model.mailLimit().get() == limit);
-            button.setOnAction(
-                    event -> {
-                        layer.close();
-                        model.mailLimit().set(limit);
-                    });
-            choices.getChildren().add(button);
-        }
+        ObjectProperty<Long> chosen = new SimpleObjectProperty<>(model.mailLimit().get());
+        chosen.addListener((property, before, now) -> model.mailLimit().set(now));
+        VBox choices =
+                new ChoiceGroup<>("mail-limit", LIMITS, chosen, ByteCount::inWords)
+                        .whenClicked(layer::close)
+                        .column();
         Label note = Page.label(Words.text("mail.note"), Styles.SECONDARY);
         note.setMaxWidth(300);
         return new Node[] {Page.label(Words.text("mail.limit"), Styles.CARD_TITLE), choices, note};

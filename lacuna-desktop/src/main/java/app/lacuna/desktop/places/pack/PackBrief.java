@@ -7,9 +7,9 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.FileSelection;
-import java.nio.file.Path;
 import javafx.beans.InvalidationListener;
 import javafx.scene.control.Button;
 
@@ -88,7 +88,7 @@ final class PackBrief {
                     hidden ? Styles.PROTECTED : Styles.READABLE);
         }
         line.say(Words.text("pack.brief.keep"));
-        word("brief-folder", folderName(model.folder().get()), () -> popovers.folder());
+        word("brief-folder", PathNames.known(model.folder().get()), () -> popovers.folder());
         line.say(Words.text("pack.brief.prove"));
     }
 
@@ -99,9 +99,5 @@ final class PackBrief {
     private void word(String id, String words, Opener opener, String... styles) {
         Button word = line.word(id, words, Words.text("accessible." + id, words), styles);
         word.setOnAction(event -> layer.show(word, opener.content()));
-    }
-
-    private static String folderName(Path folder) {
-        return folder.getFileName() == null ? folder.toString() : folder.getFileName().toString();
     }
 }

@@ -4,6 +4,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.rounds.RecentForm;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -33,6 +34,13 @@ public final class PackForm {
         method.addListener(changed);
         hint.addListener(changed);
         settle();
+    }
+
+    /** As the last archive was. */
+    void startFrom(RecentForm last) {
+        protection.set(last.protection());
+        names.set(last.names());
+        method.set(last.method());
     }
 
     private void settle() {

@@ -4,6 +4,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.FolderEditor;
 import app.lacuna.desktop.ui.Page;
@@ -11,17 +12,15 @@ import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
+import java.util.Arrays;
 import java.util.List;
 import javafx.beans.property.ObjectProperty;
-import javafx.beans.value.ChangeListener;
-import javafx.beans.value.WeakChangeListener;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
-import javafx.scene.control.ToggleGroup;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
@@ -113,43 +112,32 @@ final class PackPopovers {
 
     /** Sets cipher, names and method together; said once what it costs. */
     Node[] whom() {
-        ToggleGroup group = new ToggleGroup();
-        VBox choices = new VBox(10);
-        for (ForWhom whom : ForWhom.values()) {
-            RadioButton button = new RadioButton(Words.text("popover.whom." + whom));
-            button.setId("whom-" + whom);
-            button.setToggleGroup(group);
-            button.setSelected(model.form().whom().get() == whom);
-            button.setOnAction(event -> model.form().choose(whom));
-            Label note = Page.label(Words.text("popover.whom." + whom + ".note"), Styles.SECONDARY);
-            note.setMaxWidth(400);
-            note.getStyleClass().add("choice-note");
-            choices.getChildren().add(new VBox(2, button, note));
-        }
+        ObjectProperty<ForWhom> whom = new SimpleObjectProperty<>(model.form().whom().get());
+        whom.addListener((property, before, now) -> model.form().choose(now));
+        VBox choices =
+                new ChoiceGroup<>(
+                                "whom",
+                                List.of(ForWhom.values()),
+                                whom,
+                                value -> Words.text("popover.whom." + value))
+                        .withNotes(value -> Words.text("popover.whom." + value + ".note"))
+                        .column();
         Button done = Page.button("whom-done", Words.text("popover.done"), layer::close);
         return new Node[] {choices, methods(), done};
     }
 
     /** How it is compressed, to be changed alone; the choice above follows if it has to. */
     private Node methods() {
-        HBox row = new HBox(12, new Label(Words.text("method.title")));
+        List<Method> written = Arrays.stream(Method.values()).filter(Method::isWritten).toList();
+        HBox choices =
+                new ChoiceGroup<>(
+                                "method",
+                                written,
+                                model.form().method(),
+                                method -> Words.text("method." + method))
+                        .row();
+        HBox row = new HBox(12, new Label(Words.text("method.title")), choices);
         row.setAlignment(Pos.CENTER_LEFT);
-        ToggleGroup group = new ToggleGroup();
-        for (Method method : Method.values()) {
-            if (!method.isWritten()) {
-                continue;
-            }
-            RadioButton button = new RadioButton(Words.text("method." + method));
-            button.setId("method-" + method);
-            button.setToggleGroup(group);
-            button.setOnAction(event -> model.form().method().set(method));
-            row.getChildren().add(button);
-            ChangeListener<Method> follow =
-                    (property, before, now) -> button.setSelected(now == method);
-            button.setUserData(follow); // lives as long as the button
-            model.form().method().addListener(new WeakChangeListener<>(follow));
-            button.setSelected(model.form().method().get() == method);
-        }
         return row;
     }
 
@@ -160,20 +148,11 @@ final class PackPopovers {
     /** One button for each value, with a line on what it means. */
     private <T extends Enum<T>> Node[] choices(
             String id, List<T> values, ObjectProperty<T> choice) {
-        ToggleGroup group = new ToggleGroup();
-        VBox choices = new VBox(10);
-        for (T value : values) {
-            String key = "popover." + id + "." + value;
-            RadioButton button = new RadioButton(Words.text(key));
-            button.setId(id + "-" + value);
-            button.setToggleGroup(group);
-            button.setSelected(choice.get() == value);
-            button.setOnAction(event -> choice.set(value));
-            Label note = Page.label(Words.text(key + ".note"), Styles.SECONDARY);
-            note.setMaxWidth(380);
-            note.getStyleClass().add("choice-note");
-            choices.getChildren().add(new VBox(2, button, note));
-        }
+        String key = "popover." + id + ".";
+        VBox choices =
+                new ChoiceGroup<>(id, values, choice, value -> Words.text(key + value))
+                        .withNotes(value -> Words.text(key + value + ".note"))
+                        .column();
         Button done = Page.button(id + "-done", Words.text("popover.done"), layer::close);
         return new Node[] {choices, done};
     }

@@ -7,8 +7,10 @@ import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.EmptyZone;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.MessageStrip;
+import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Words;
 import java.io.File;
 import javafx.beans.InvalidationListener;
@@ -39,18 +41,28 @@ public final class PackView {
     private final Label statusLine = new Label();
     private final Button pack;
     private final Button round;
+    private final Button remove;
 
     /**
+     * What reaches beyond this job.
+     *
      * @param another sets up the next job while this one runs
+     * @param remove takes this one off the page
      */
+    public record Actions(Runnable another, Runnable remove) {}
+
     public PackView(
-            PackViewModel model, PopoverLayer layer, FileDialogs dialogs, Runnable another) {
+            PackViewModel model,
+            PopoverLayer layer,
+            FileDialogs dialogs,
+            ShortClipboard clipboard,
+            Actions actions) {
         this.model = model;
         this.dialogs = dialogs;
         BriefLine brief = new PackBrief(model, layer, dialogs).line();
-        brief.disableProperty().bind(model.packing().running());
+        brief.disableProperty().bind(model.packing().action().running());
         page = new Page(brief);
-        passwordCard = new PasswordCard(model, layer, dialogs);
+        passwordCard = new PasswordCard(model, layer, dialogs, clipboard);
         empty = emptyZone(layer);
         filled = work(layer);
         pack = Page.primary("pack", Words.text("pack.primary"), model::pack);
@@ -63,20 +75,23 @@ public final class PackView {
                 .bind(
                         Bindings.createBooleanBinding(
                                 this::hasSomethingToSave,
-                                model.packing().running(),
+                                model.packing().action().running(),
                                 model.contents().selection()));
         round.managedProperty().bind(round.visibleProperty());
-        Button next = Page.button("set-up-another", Words.text("pack.another"), another);
-        next.visibleProperty().bind(model.packing().running());
+        Button next = Page.button("set-up-another", Words.text("pack.another"), actions.another());
+        next.visibleProperty().bind(model.packing().action().running());
         next.managedProperty().bind(next.visibleProperty());
-        page.setFoot(foot(layer), round, next, pack);
+        remove = Page.button("remove-job", Words.text("pack.remove-job"), actions.remove());
+        remove.setVisible(false);
+        remove.managedProperty().bind(remove.visibleProperty());
+        page.setFoot(foot(layer), remove, round, next, pack);
         InvalidationListener changed = property -> update();
         model.contents().selection().addListener(changed);
         model.contents().scanning().addListener(changed);
         model.contents().looking().progress().addListener(changed);
         model.protection().addListener(changed);
         model.password().agreement().addListener(changed);
-        model.cancelled().addListener(changed);
+        model.packing().cancelled().addListener(changed);
         update();
     }
 
@@ -104,20 +119,32 @@ public final class PackView {
 
     private Node work(PopoverLayer layer) {
         sheet = new ContentsSheet(model.contents(), model.forecast(), layer, dialogs);
-        sheet.disableProperty().bind(model.packing().running());
-        passwordCard.disableProperty().bind(model.packing().running());
+        sheet.disableProperty().bind(model.packing().action().running());
+        passwordCard.disableProperty().bind(model.packing().action().running());
         VBox cards =
                 new VBox(10, new StrangerCard(model, layer), new ReachCard(model), passwordCard);
         cards.setMinHeight(VBox.USE_PREF_SIZE);
         Columns columns = new Columns(sheet, cards, RIGHT_WIDTH);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        return new VBox(12, failure(), columns);
+        return new VBox(12, notices(), columns);
+    }
+
+    private Node notices() {
+        return new Notices(
+                new CancelStrip(model.packing()),
+                failure(),
+                new MessageStrip(model.contents().failure()));
+    }
+
+    /** Of several jobs, one that is not wanted can go. */
+    void canBeRemoved(boolean now) {
+        remove.setVisible(now && !model.packing().action().running().get());
     }
 
     private Node failure() {
-        MessageStrip strip = new MessageStrip(model.failure());
+        MessageStrip strip = new MessageStrip(model.packing().failure());
         Button replace = Page.button("replace", Words.text("pack.replace"), model::packReplacing);
-        replace.visibleProperty().bind(model.replaceOffered());
+        replace.visibleProperty().bind(model.packing().replaceOffered());
         replace.managedProperty().bind(replace.visibleProperty());
         strip.getChildren().add(replace);
         return strip;
@@ -129,8 +156,8 @@ public final class PackView {
         next.visibleProperty().bind(next.widthProperty().greaterThan(ROOM_FOR_WORDS));
         HBox status = new HBox(22, new ForecastStatus(model, layer), next);
         status.setAlignment(Pos.CENTER_LEFT);
-        status.visibleProperty().bind(model.packing().running().not());
-        BusyLine busy = new BusyLine(model.packing());
+        status.visibleProperty().bind(model.packing().action().running().not());
+        BusyLine busy = new BusyLine(model.packing().action());
         StackPane left = new StackPane(status, busy);
         left.setMinWidth(0);
         HBox.setHgrow(left, Priority.ALWAYS);
@@ -147,7 +174,9 @@ public final class PackView {
             return;
         }
         statusHeading.setText(
-                model.cancelled().get() ? Words.text("pack.cancelled") : Words.text("pack.next"));
+                model.packing().cancelled().get()
+                        ? Words.text("pack.cancelled")
+                        : Words.text("pack.next"));
         statusLine.setText(Words.text(nextStep(), found()));
         statusLine.setWrapText(true);
         pack.setAccessibleHelp(statusLine.getText());
@@ -160,7 +189,7 @@ public final class PackView {
 
     /** What is still missing, so that a grey button explains itself. */
     private String nextStep() {
-        if (model.cancelled().get()) {
+        if (model.packing().cancelled().get()) {
             return "pack.cancelled.line";
         }
         if (model.contents().scanning().get()) {
@@ -178,16 +207,17 @@ public final class PackView {
         }
     }
 
-    /** Files that were copied in a file manager. */
-    public void paste() {
+    /** Files that were copied in a file manager; whether there were some. */
+    public boolean paste() {
         Clipboard clipboard = Clipboard.getSystemClipboard();
         if (clipboard.hasFiles()) {
             model.contents().add(clipboard.getFiles().stream().map(File::toPath).toList());
         }
+        return clipboard.hasFiles();
     }
 
     private boolean hasSomethingToSave() {
-        return !model.packing().running().get()
+        return !model.packing().action().running().get()
                 && !model.contents().selection().get().items().isEmpty();
     }
 

@@ -2,28 +2,23 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
-import app.lacuna.desktop.jobs.Threads;
-import app.lacuna.desktop.jobs.UserAction;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.desktop.parts.password.PasswordModel;
-import app.lacuna.desktop.words.FailureText;
 import app.lacuna.exposure.RevealingName;
-import app.lacuna.failure.ReadOnlyTarget;
-import app.lacuna.failure.TargetExists;
 import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.SizeRange;
-import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
-import app.lacuna.job.PackResult;
 import app.lacuna.password.HintCheck;
-import app.lacuna.password.Strength;
 import app.lacuna.rounds.RecentForm;
 import app.lacuna.rounds.Round;
-import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.Existing;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -31,97 +26,101 @@ import java.util.List;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
-import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.LongProperty;
 import javafx.beans.property.ObjectProperty;
-import javafx.beans.property.ReadOnlyBooleanProperty;
-import javafx.beans.property.ReadOnlyBooleanWrapper;
-import javafx.beans.property.ReadOnlyObjectProperty;
-import javafx.beans.property.ReadOnlyObjectWrapper;
-import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleLongProperty;
 import javafx.beans.property.SimpleObjectProperty;
 
-/** The Pack place: what goes in, under which name, where to, how locked; then packing itself. */
+/** The Pack place: what goes in, under which name, where to, how locked. */
 public final class PackViewModel {
     private static final int NAMES_TRIED_FIRST = 300;
 
-    private final Threads threads;
-    private final JobTurns turns;
-    private final ReadOnlyBooleanWrapper waiting = new ReadOnlyBooleanWrapper();
+    private final Lifetime life;
     private final NewArchiveName newName;
     private final ContentsModel contents;
-    private Optional<SizeRange> forecastWhenPacked = Optional.empty();
-    private final PasswordModel password = new PasswordModel();
-    private final UserAction packing;
+    private final NewPassword password;
+    private final PackingModel packing;
     private final ObjectProperty<Path> folder = new SimpleObjectProperty<>();
     private final ObjectProperty<String> name = new SimpleObjectProperty<>();
     private final PackForm form = new PackForm();
     private final ForecastModel forecast;
     private final LongProperty mailLimit = new SimpleLongProperty(Delivery.USUAL_MAIL_LIMIT);
     private final ExposureModel exposure;
-    private final StrengthModel strength;
-    private final KeySlipModel keySlip;
     private final RoundsModel rounds;
-    private String roundName = "";
-
-    /** What the user agrees to by replacing what was in the way. */
-    private Existing replacing = Existing.REPLACE;
-
-    private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
-            new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
-            new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyBooleanWrapper replaceOffered = new ReadOnlyBooleanWrapper();
-    private final BooleanProperty cancelled = new SimpleBooleanProperty();
     private final BooleanBinding ready;
+    private Optional<SizeRange> forecastWhenPacked = Optional.empty();
+    private Optional<KeptPassword> kept = Optional.empty();
+    private boolean folderChosen;
 
     /**
-     * @param store where rounds and recent destinations are kept
+     * @param life over when this job is removed
+     * @param rounds saved jobs and recent destinations, shared by all packing jobs
      * @param turns shared by all packing jobs, so that one runs after the other
      */
     public PackViewModel(
-            Threads threads,
+            Lifetime life,
             NewArchiveName newName,
             Path startFolder,
-            RoundStore store,
-            JobTurns turns) {
-        this.threads = threads;
-        this.turns = turns;
-        rounds = new RoundsModel(store);
+            RoundsModel rounds,
+            Turns turns) {
+        this.life = life;
+        this.rounds = rounds;
         rounds.recentForm() // but a weak form is never where the next one starts from
                 .filter(last -> last.protection().canHideNames())
-                .ifPresent(
-                        last -> {
-                            form.protection().set(last.protection());
-                            form.names().set(last.names());
-                            form.method().set(last.method());
-                        });
+                .ifPresent(form::startFrom);
         this.newName = newName;
-        contents = new ContentsModel(threads);
-        packing = new UserAction(threads);
+        contents = new ContentsModel(life);
+        packing = new PackingModel(life, turns);
         folder.set(startFolder);
-        name.set(newName.freeIn(startFolder));
-        forecast = new ForecastModel(threads, contents.selection(), form.options());
+        name.set(freeName());
+        forecast = new ForecastModel(life, contents.selection(), form.options());
         exposure = new ExposureModel(contents.selection(), form.options(), name, newName.clock());
-        strength = new StrengthModel(threads, password.first(), this::relatedWords);
-        keySlip = new KeySlipModel(threads, password::secret, name::get);
+        password = new NewPassword(life, this::relatedWords, name::get);
+        contents.selection().addListener((property, before, now) -> proposeFolder());
+        folder.addListener((property, before, now) -> folderChosen |= !proposing);
         ready =
                 Bindings.createBooleanBinding(
                         this::isReady,
                         contents.selection(),
                         contents.scanning(),
                         form.protection(),
-                        password.agreement(),
-                        packing.running());
+                        password.typed().agreement(),
+                        packing.action().running());
+    }
+
+    private boolean proposing;
+
+    /** Beside the originals, as long as nobody has said where. */
+    private void proposeFolder() {
+        if (folderChosen || contents.roots().isEmpty()) {
+            return;
+        }
+        Path beside = contents.roots().get(0).getParent();
+        if (beside == null || beside.equals(folder.get()) || !Files.isWritable(beside)) {
+            return;
+        }
+        proposing = true;
+        boolean proposed = name.get().equals(lastProposed);
+        folder.set(beside);
+        if (proposed) {
+            name.set(freeName());
+        }
+        proposing = false;
+    }
+
+    private String lastProposed = "";
+
+    private String freeName() {
+        lastProposed = newName.freeIn(folder.get(), life.book()::isReserved);
+        return lastProposed;
     }
 
     private boolean isReady() {
         return !contents.selection().get().items().isEmpty()
                 && !contents.scanning().get()
-                && !packing.running().get()
+                && !packing.action().running().get()
                 && (!form.protection().get().needsPassword()
-                        || password.agreement().get().isEnough());
+                        || password.typed().agreement().get().isEnough());
     }
 
     /** Packs and proves; afterwards there is a result, a failure, or a cancellation. */
@@ -131,16 +130,16 @@ public final class PackViewModel {
 
     /** The user has seen that the name is taken. */
     public void packReplacing() {
-        pack(replacing);
+        pack(packing.replacing());
     }
 
     private void pack(Existing existing) {
         if (!ready.get()) {
             return;
         }
-        failure.set(Optional.empty());
-        replaceOffered.set(false);
-        cancelled.set(false);
+        if (life.book().isReserved(target())) {
+            name.set(freeName()); // another job will write there
+        }
         forecastWhenPacked = forecast.seen().get().map(seen -> seen.forecast().archive());
         PackRequest request =
                 new PackRequest(
@@ -149,22 +148,21 @@ public final class PackViewModel {
                         form.options().get(),
                         existing,
                         AfterPacking.PROVE);
-        Optional<Secret> secret =
-                form.protection().get().needsPassword()
-                        ? Optional.of(password.secret())
-                        : Optional.empty();
-        waiting.set(true);
-        packing.start(
-                (listener, cancel) ->
-                        turns.inTurn(
-                                cancel,
-                                () -> threads.ui().execute(() -> waiting.set(false)),
-                                () -> new PackJob(request, secret, listener, cancel).run()),
-                outcome -> {
-                    waiting.set(false);
-                    secret.ifPresent(Secret::close);
-                    ended(outcome);
-                });
+        packing.start(request, secret(), this::packed);
+    }
+
+    private Optional<Secret> secret() {
+        return form.protection().get().needsPassword()
+                ? Optional.of(password.typed().secret())
+                : Optional.empty();
+    }
+
+    private void packed() {
+        kept = secret().map(secret -> new KeptPassword(secret, password.isMade()));
+        password.clear();
+        rounds.used(
+                folder.get(),
+                new RecentForm(form.protection().get(), form.names().get(), form.method().get()));
     }
 
     /** What a guesser would try first: names that stand beside the password. */
@@ -180,36 +178,9 @@ public final class PackViewModel {
         return words;
     }
 
-    /** Puts a made password into both fields, shown, where it stays until packing is done. */
-    public void take(Secret made, Strength known) {
-        String text = made.withCharacters(Object::toString);
-        strength.willBe(text, known);
-        password.showing().set(true);
-        password.first().set(text);
-        password.second().set(text);
-    }
-
     public boolean hintGivesPasswordAway(String hint) {
-        try (Secret secret = password.secret()) {
+        try (Secret secret = password.typed().secret()) {
             return HintCheck.givesAway(hint, secret);
-        }
-    }
-
-    private void ended(Outcome<PackResult> outcome) {
-        if (outcome instanceof Outcome.Done<PackResult> done) {
-            password.clear();
-            rounds.used(
-                    folder.get(),
-                    new RecentForm(
-                            form.protection().get(), form.names().get(), form.method().get()));
-            result.set(Optional.of(done.value()));
-        } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
-            boolean readOnly = failed.cause() instanceof ReadOnlyTarget;
-            replacing = readOnly ? Existing.REPLACE_EVEN_READ_ONLY : Existing.REPLACE;
-            replaceOffered.set(readOnly || failed.cause() instanceof TargetExists);
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        } else {
-            cancelled.set(true);
         }
     }
 
@@ -229,12 +200,11 @@ public final class PackViewModel {
                         form.protection().get(),
                         form.names().get(),
                         form.method().get()));
-        roundName = roundsName;
     }
 
     /** The brief then says what the round was saved with. */
     public void load(Round round) {
-        roundName = round.name();
+        rounds.loaded(round.name());
         form.protection().set(round.protection());
         form.method().set(round.method());
         form.names().set(round.names());
@@ -244,26 +214,40 @@ public final class PackViewModel {
         contents.add(round.roots());
     }
 
-    /** The round that was loaded or saved last on this page. */
-    public String roundName() {
-        return roundName;
-    }
-
     public RoundsModel rounds() {
         return rounds;
     }
 
     /** Back to an empty page. */
-    public void startAnew(NewArchiveName newName) {
+    public void startAnew() {
         contents.clear();
-        roundName = "";
+        rounds.loaded("");
         password.clear();
+        forgetKept();
         form.hint().set("");
-        name.set(newName.freeIn(folder.get()));
-        result.set(Optional.empty());
-        failure.set(Optional.empty());
-        replaceOffered.set(false);
-        cancelled.set(false);
+        name.set(freeName());
+        packing.forget();
+    }
+
+    /** What the receipt still knows of the password. */
+    public Optional<KeptPassword> kept() {
+        return kept;
+    }
+
+    void forgetKept() {
+        kept.ifPresent(KeptPassword::close);
+        kept = Optional.empty();
+    }
+
+    /** It is removed, or the window closes: what is under way is cancelled. */
+    void end() {
+        password.clear();
+        forgetKept();
+        life.end();
+    }
+
+    Lifetime life() {
+        return life;
     }
 
     public Path target() {
@@ -272,7 +256,7 @@ public final class PackViewModel {
 
     /** A name that tells nothing: the date, or the season and a noun. */
     public String proposedName(boolean season) {
-        return season ? newName.seasonIn(folder.get()) : newName.freeIn(folder.get());
+        return season ? newName.seasonIn(folder.get(), life.book()::isReserved) : freeName();
     }
 
     /** A word of the archive's name that tells what is inside. */
@@ -290,15 +274,11 @@ public final class PackViewModel {
         return forecastWhenPacked;
     }
 
-    /** A name without an ending gets ".zip"; one that can not be a file's name is not taken. */
+    /** A name without its ending gets it; one that can not be a file's name is not taken. */
     public boolean rename(String text) {
-        String trimmed = text.strip();
-        boolean impossible = trimmed.isEmpty() || trimmed.matches(".*[/\\\\:\\x00].*");
-        if (impossible || trimmed.equals(".") || trimmed.equals("..")) {
-            return false;
-        }
-        name.set(trimmed.contains(".") ? trimmed : trimmed + ".zip");
-        return true;
+        Optional<String> possible = NewArchiveName.completed(text);
+        possible.ifPresent(name::set);
+        return possible.isPresent();
     }
 
     public ContentsModel contents() {
@@ -306,15 +286,14 @@ public final class PackViewModel {
     }
 
     public PasswordModel password() {
+        return password.typed();
+    }
+
+    public NewPassword newPassword() {
         return password;
     }
 
-    /** Whether it is started and another job has the turn. */
-    public ReadOnlyBooleanProperty waiting() {
-        return waiting.getReadOnlyProperty();
-    }
-
-    public UserAction packing() {
+    public PackingModel packing() {
         return packing;
     }
 
@@ -352,33 +331,7 @@ public final class PackViewModel {
         return exposure;
     }
 
-    public KeySlipModel keySlip() {
-        return keySlip;
-    }
-
-    public StrengthModel strength() {
-        return strength;
-    }
-
     public BooleanBinding ready() {
         return ready;
-    }
-
-    public ReadOnlyObjectProperty<Optional<PackResult>> result() {
-        return result.getReadOnlyProperty();
-    }
-
-    public ReadOnlyObjectProperty<Optional<FailureText>> failure() {
-        return failure.getReadOnlyProperty();
-    }
-
-    /** The last failure was that the name is taken. */
-    public ReadOnlyBooleanProperty replaceOffered() {
-        return replaceOffered.getReadOnlyProperty();
-    }
-
-    /** The last packing was cancelled. */
-    public BooleanProperty cancelled() {
-        return cancelled;
     }
 }

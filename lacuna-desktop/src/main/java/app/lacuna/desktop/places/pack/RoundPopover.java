@@ -22,7 +22,7 @@ final class RoundPopover {
     }
 
     Node[] content() {
-        TextField name = new TextField(model.roundName());
+        TextField name = new TextField(model.rounds().lastName());
         name.setId("round-name");
         name.setPrefColumnCount(24);
         name.setPromptText(Words.text("round.example"));

@@ -17,9 +17,10 @@ public final class RoundsModel {
     private final RoundStore store;
     private final ObservableList<Round> rounds = FXCollections.observableArrayList();
     private final ObservableList<Path> recentFolders = FXCollections.observableArrayList();
+    private String loaded = "";
     private final BooleanProperty failed = new SimpleBooleanProperty();
 
-    RoundsModel(RoundStore store) {
+    public RoundsModel(RoundStore store) {
         this.store = store;
         keep(() -> {});
     }
@@ -41,6 +42,16 @@ public final class RoundsModel {
 
     void save(Round round) {
         keep(() -> store.save(round));
+        loaded = round.name();
+    }
+
+    void loaded(String name) {
+        loaded = name;
+    }
+
+    /** The name of the round that was loaded or saved last; empty if there is none. */
+    public String lastName() {
+        return loaded;
     }
 
     public void forget(Round round) {

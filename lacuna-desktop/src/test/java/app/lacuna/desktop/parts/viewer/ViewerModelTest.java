@@ -12,25 +12,25 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.Protection;
 import app.lacuna.change.PendingChanges;
 import app.lacuna.change.PlannedEntry;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.preview.Preview;
 import app.lacuna.selection.ItemKind;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.List;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 class ViewerModelTest {
-    private final Deque<Runnable> background = new ArrayDeque<>();
-    private final ViewerModel model = new ViewerModel(new Threads(background::add, Runnable::run));
+    private final ScriptedThreads script = new ScriptedThreads(5);
+    private final Lifetime life = script.life();
     private final OpenedArchive reader = mock(OpenedArchive.class);
+    private final ViewerModel model = new ViewerModel(life, reader);
     private List<PlannedEntry> planned;
 
     @BeforeEach
@@ -57,15 +57,13 @@ class ViewerModelTest {
     }
 
     private void work() {
-        while (!background.isEmpty()) {
-            background.remove().run();
-        }
+        script.settle();
     }
 
     @Test
     void whatIsNoLongerWantedIsNotEvenRead() throws IOException {
-        model.show(reader, planned.get(0));
-        model.show(reader, planned.get(1));
+        model.show(planned.get(0));
+        model.show(planned.get(1));
         work();
         Viewed.Shown shown = (Viewed.Shown) model.viewed().get();
         assertThat(((Preview.Text) shown.preview()).pages().page(0)).isEqualTo("second.txt");
@@ -73,9 +71,9 @@ class ViewerModelTest {
     }
 
     @Test
-    void whatComesAfterClearingIsNotShown() throws IOException {
-        model.show(reader, planned.get(0));
-        model.clear();
+    void whatComesAfterLockingIsNotShown() throws IOException {
+        model.show(planned.get(0));
+        life.end();
         work();
         assertThat(model.viewed().get()).isInstanceOf(Viewed.Nothing.class);
         verify(reader, never()).open(any());
@@ -83,7 +81,7 @@ class ViewerModelTest {
 
     @Test
     void beingCheckedLaterKeepsWhatIsShown() {
-        model.show(reader, planned.get(0));
+        model.show(planned.get(0));
         work();
         Viewed.Shown before = (Viewed.Shown) model.viewed().get();
         assertThat(before.archiveChecked()).isFalse();

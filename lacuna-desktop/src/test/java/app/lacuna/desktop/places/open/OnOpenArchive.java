@@ -7,7 +7,8 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.session.CheckState;
 import app.lacuna.desktop.window.MovableClock;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
@@ -34,6 +35,7 @@ abstract class OnOpenArchive {
     Path archive;
     Names names = Names.VISIBLE;
     OpenViewModel model;
+    final ScriptedThreads script = new ScriptedThreads(System.nanoTime());
     final MovableClock clock = new MovableClock();
     final List<Path> openedOutside = new ArrayList<>();
 
@@ -41,10 +43,11 @@ abstract class OnOpenArchive {
     void pack() throws IOException {
         model =
                 new OpenViewModel(
-                        new Threads(Runnable::run, Runnable::run),
+                        script.life(),
                         new OpenHistory(folder.resolve("state")),
                         openedOutside::add,
                         clock);
+        settle();
         Path dig = Files.createDirectory(folder.resolve("dig"));
         Files.writeString(dig.resolve("a.txt"), "first");
         Files.writeString(dig.resolve("b.txt"), "second");
@@ -68,25 +71,33 @@ abstract class OnOpenArchive {
         }
     }
 
+    /** Everything that is under way comes to its end, in any order that is possible. */
+    void settle() {
+        script.settle();
+    }
+
     void unlock() {
         model.open(archive);
-        model.password().set("hut");
-        model.unlock();
+        settle();
+        model.locked().password().set("hut");
+        settle();
+        model.locked().unlock();
+        settle();
     }
 
     CheckState.Kind checked() {
-        return model.check().state().get().kind();
+        return model.session().check().state().get().kind();
     }
 
     PlannedEntry entry(String path) {
-        return model.changes().plan().get().orElseThrow().entries().stream()
+        return model.session().changes().plan().get().orElseThrow().entries().stream()
                 .filter(entry -> entry.path().equals(path))
                 .findFirst()
                 .orElseThrow();
     }
 
     Node<PlannedEntry> top() {
-        return model.inside().root().get().orElseThrow().children().get(0);
+        return model.session().inside().root().get().orElseThrow().children().get(0);
     }
 
     /** As the window does: a tick every second or so. */
@@ -94,6 +105,7 @@ abstract class OnOpenArchive {
         for (int i = 0; i < minutes * 3; i++) {
             clock.moveOn(Duration.ofSeconds(20));
             model.tick();
+            settle();
         }
     }
 
@@ -103,8 +115,10 @@ abstract class OnOpenArchive {
     }
 
     String failureFor(String typed) {
-        model.password().set(typed);
-        model.unlock();
+        model.locked().password().set(typed);
+        settle();
+        model.locked().unlock();
+        settle();
         return model.failure().get().orElseThrow().what();
     }
 }

@@ -19,15 +19,20 @@ class OpenChangesTest extends OnOpenArchive {
     @Test
     void unwrittenChangesHoldItOpenAndAreAskedAbout() throws IOException {
         unlock();
-        model.changes().remove(List.of("dig/a.txt"));
+        model.session().changes().remove(List.of("dig/a.txt"));
+        settle();
         passMinutes(30);
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         model.lock();
+        settle();
         assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        model.writeAndLeave(() -> {});
+        model.writeAndLeave();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
-        model.password().set("hut");
-        model.unlock();
+        model.locked().password().set("hut");
+        settle();
+        model.locked().unlock();
+        settle();
         assertThat(model.listing().entries()).hasSize(2);
     }
 
@@ -35,23 +40,31 @@ class OpenChangesTest extends OnOpenArchive {
     void editsAreWrittenInOneGoAndTheArchiveStaysOpen() throws IOException {
         unlock();
         Path diary = Files.writeString(folder.resolve("diary.txt"), "rain");
-        model.changes().add(List.of(diary), "dig/notes");
-        model.changes().move("dig/a.txt", "dig/first.txt");
-        model.changes().remove(List.of("dig/b.txt"));
-        model.changes().move("dig/first.txt", "dig");
-        assertThat(model.changes().failure().get().orElseThrow().what()).contains("this name");
-        assertThat(model.changes().count().get()).isEqualTo(3);
-        model.changes().undo();
-        assertThat(model.changes().count().get()).isEqualTo(2);
-        model.writing().write();
-        assertThat(model.changes().failure().get()).isEmpty();
+        model.session().changes().add(List.of(diary), "dig/notes");
+        settle();
+        model.session().changes().move("dig/a.txt", "dig/first.txt");
+        settle();
+        model.session().changes().remove(List.of("dig/b.txt"));
+        settle();
+        model.session().changes().move("dig/first.txt", "dig");
+        settle();
+        assertThat(model.session().changes().failure().get().orElseThrow().what())
+                .contains("this name");
+        assertThat(model.session().changes().count().get()).isEqualTo(3);
+        model.session().changes().undo();
+        settle();
+        assertThat(model.session().changes().count().get()).isEqualTo(2);
+        model.session().writing().write();
+        settle();
+        assertThat(model.session().changes().failure().get()).isEmpty();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
-        assertThat(model.changes().count().get()).isZero();
+        assertThat(model.session().changes().count().get()).isZero();
         assertThat(model.listing().entries())
                 .extracting(ArchiveEntry::path)
                 .containsExactly("dig", "dig/first.txt", "dig/b.txt", "dig/notes/diary.txt");
-        model.view(entry("dig/notes/diary.txt"));
-        assertThat(model.viewer().viewed().get()).isInstanceOf(Viewed.Shown.class);
+        model.session().view(entry("dig/notes/diary.txt"));
+        settle();
+        assertThat(model.session().viewer().viewed().get()).isInstanceOf(Viewed.Shown.class);
     }
 
     @Test
@@ -59,8 +72,10 @@ class OpenChangesTest extends OnOpenArchive {
         unlock();
         byte[] before = Files.readAllBytes(archive);
         Path other = folder.resolve("other.zip");
-        model.changes().remove(List.of("dig/b.txt"));
-        model.writing().writeTo(other);
+        model.session().changes().remove(List.of("dig/b.txt"));
+        settle();
+        model.session().writing().write(other);
+        settle();
         assertThat(archive).hasBinaryContent(before);
         assertThat(model.listing().archive()).isEqualTo(other);
         assertThat(model.listing().entries()).hasSize(2);
@@ -69,49 +84,69 @@ class OpenChangesTest extends OnOpenArchive {
     @Test
     void lockedAnewItOpensWithTheNewPasswordOnly() {
         unlock();
-        model.relock().begin(model.listing());
-        assertThat(model.relock().ready().get()).isFalse();
-        model.relock().names().set(Names.HIDDEN);
-        model.relock().password().first().set("dyke");
-        model.relock().password().second().set("dyke");
-        model.relock().hint().set("not the dyke");
-        assertThat(model.relock().ready().get()).as("the hint gives it away").isFalse();
-        model.relock().hint().set("the other one");
-        model.writing().relock(archive);
+        model.session().relock().begin(model.listing());
+        settle();
+        assertThat(model.session().relock().ready().get()).isFalse();
+        model.session().relock().names().set(Names.HIDDEN);
+        settle();
+        model.session().relock().password().typed().first().set("dyke");
+        settle();
+        model.session().relock().password().typed().second().set("dyke");
+        settle();
+        model.session().relock().hint().set("not the dyke");
+        settle();
+        assertThat(model.session().relock().ready().get()).as("the hint gives it away").isFalse();
+        model.session().relock().hint().set("the other one");
+        settle();
+        model.session().writing().relock(archive);
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         assertThat(model.listing().names()).isEqualTo(Names.HIDDEN);
         model.lock();
+        settle();
         assertThat(model.listing().comment()).isEqualTo("the other one");
-        model.password().set("hut");
-        model.unlock();
+        model.locked().password().set("hut");
+        settle();
+        model.locked().unlock();
+        settle();
         assertThat(model.failure().get()).isPresent();
-        model.password().set("dyke");
-        model.unlock();
+        model.locked().password().set("dyke");
+        settle();
+        model.locked().unlock();
+        settle();
         assertThat(model.listing().entries()).hasSize(3);
     }
 
     @Test
     void aCopyChangedOutsideIsPackedOrDiscardedAndWipedAtLock() throws IOException {
         unlock();
-        model.openOutside(entry("dig/a.txt"));
-        model.openOutside(entry("dig/b.txt"));
+        model.session().openOutside(entry("dig/a.txt"));
+        settle();
+        model.session().openOutside(entry("dig/b.txt"));
+        settle();
         Path copy = openedOutside.get(0);
         assertThat(copy).hasContent("first");
         change(copy, "corrected");
         change(openedOutside.get(1), "spoiled");
         model.tick();
-        assertThat(model.outside().changed().get()).containsExactly("dig/a.txt", "dig/b.txt");
+        settle();
+        assertThat(model.session().outside().changed().get())
+                .containsExactly("dig/a.txt", "dig/b.txt");
         assertThat(model.hasUnwritten()).isTrue();
-        model.outside().discard("dig/b.txt");
+        model.session().outside().discard("dig/b.txt");
+        settle();
         assertThat(openedOutside.get(1)).doesNotExist();
-        model.writing().packOutside("dig/a.txt");
-        assertThat(model.changes().failure().get()).isEmpty();
+        model.session().writing().packOutside("dig/a.txt");
+        settle();
+        assertThat(model.session().changes().failure().get()).isEmpty();
         assertThat(model.hasUnwritten()).isFalse();
-        model.view(entry("dig/a.txt"));
-        Viewed.Shown shown = (Viewed.Shown) model.viewer().viewed().get();
+        model.session().view(entry("dig/a.txt"));
+        settle();
+        Viewed.Shown shown = (Viewed.Shown) model.session().viewer().viewed().get();
         assertThat(((Preview.Text) shown.preview()).pages().page(0)).isEqualTo("corrected");
         assertThat(copy).exists();
         model.lock();
+        settle();
         assertThat(copy).doesNotExist();
         assertThat(copy.getParent().getParent()).doesNotExist();
     }
@@ -119,34 +154,49 @@ class OpenChangesTest extends OnOpenArchive {
     @Test
     void whatCanNotBePutInIsSaid() {
         unlock();
-        model.changes().add(List.of(folder.resolve("gone.txt"), folder.resolve("dig/a.txt")), "x");
-        assertThat(model.changes().leftOut().get()).hasSize(1);
-        assertThat(model.changes().count().get()).isEqualTo(1);
-        model.changes().add(List.of(folder.resolve("gone.txt")), "x");
-        assertThat(model.changes().leftOut().get()).hasSize(1);
-        assertThat(model.changes().count().get()).isEqualTo(1);
-        model.changes().undo();
-        assertThat(model.changes().leftOut().get()).isEmpty();
+        model.session()
+                .changes()
+                .add(List.of(folder.resolve("gone.txt"), folder.resolve("dig/a.txt")), "x");
+        settle();
+        assertThat(model.session().changes().leftOut().get()).hasSize(1);
+        assertThat(model.session().changes().count().get()).isEqualTo(1);
+        model.session().changes().add(List.of(folder.resolve("gone.txt")), "x");
+        settle();
+        assertThat(model.session().changes().leftOut().get()).hasSize(1);
+        assertThat(model.session().changes().count().get()).isEqualTo(1);
+        model.session().changes().undo();
+        settle();
+        assertThat(model.session().changes().leftOut().get()).isEmpty();
     }
 
     @Test
     void packingOneChangeFromOutsideLeavesTheOthersToBePacked() throws IOException {
         unlock();
-        model.openOutside(entry("dig/a.txt"));
-        model.openOutside(entry("dig/b.txt"));
+        model.session().openOutside(entry("dig/a.txt"));
+        settle();
+        model.session().openOutside(entry("dig/b.txt"));
+        settle();
         change(openedOutside.get(0), "corrected");
         change(openedOutside.get(1), "corrected too");
         model.tick();
-        model.writing().packOutside("dig/a.txt");
+        settle();
+        model.session().writing().packOutside("dig/a.txt");
+        settle();
         model.tick();
-        assertThat(model.outside().changed().get()).containsExactly("dig/b.txt");
+        settle();
+        assertThat(model.session().outside().changed().get()).containsExactly("dig/b.txt");
         model.lock();
+        settle();
         assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        model.writeAndLeave(() -> {});
+        model.writeAndLeave();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
-        model.password().set("hut");
-        model.unlock();
-        model.extractAll();
+        model.locked().password().set("hut");
+        settle();
+        model.locked().unlock();
+        settle();
+        model.session().extractAll();
+        settle();
         assertThat(folder.resolve("notes/dig/a.txt")).hasContent("corrected");
         assertThat(folder.resolve("notes/dig/b.txt")).hasContent("corrected too");
     }
@@ -154,9 +204,11 @@ class OpenChangesTest extends OnOpenArchive {
     @Test
     void whatTakesTheNameOfSomethingRemovedIsSeen() throws IOException {
         unlock();
-        model.changes().remove(List.of("dig/a.txt"));
-        model.changes().add(List.of(folder.resolve("dig/a.txt")), "dig");
-        assertThat(model.inside().rows().get())
+        model.session().changes().remove(List.of("dig/a.txt"));
+        settle();
+        model.session().changes().add(List.of(folder.resolve("dig/a.txt")), "dig");
+        settle();
+        assertThat(model.session().inside().rows().get())
                 .filteredOn(node -> node.path().equals("dig/a.txt"))
                 .singleElement()
                 .matches(node -> node.value().orElseThrow().state() == PlannedEntry.State.ADDED);
@@ -166,14 +218,19 @@ class OpenChangesTest extends OnOpenArchive {
     @Test
     void whatWasSavedAMomentAgoIsNotLostByLocking() throws IOException {
         unlock();
-        model.openOutside(entry("dig/a.txt"));
+        model.session().openOutside(entry("dig/a.txt"));
+        settle();
         change(openedOutside.get(0), "corrected");
         model.lock();
+        settle();
         assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
         assertThat(openedOutside.get(0)).hasContent("corrected");
-        model.leaving().set(Leaving.NOT);
-        model.outside().discard("dig/a.txt");
+        model.stay();
+        settle();
+        model.session().outside().discard("dig/a.txt");
+        settle();
         model.lock();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
     }
 
@@ -187,10 +244,12 @@ class OpenChangesTest extends OnOpenArchive {
         bytes[bytes.length / 2] ^= 1;
         Files.write(archive, bytes);
         unlock();
-        model.changes().remove(List.of("dig/a.txt"));
+        model.session().changes().remove(List.of("dig/a.txt"));
+        settle();
         model.takeOffer();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        assertThat(model.isSalvaged()).isFalse();
-        assertThat(model.changes().count().get()).isEqualTo(1);
+        settle();
+        assertThat(model.leaving().get()).isEqualTo(Leaving.OPEN_ANOTHER);
+        assertThat(model.session().isSalvaged()).isFalse();
+        assertThat(model.session().changes().count().get()).isEqualTo(1);
     }
 }

@@ -7,9 +7,11 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.change.PlannedEntry;
-import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.parts.inside.Order;
 import app.lacuna.desktop.parts.viewer.Viewed;
+import app.lacuna.desktop.session.ArchiveSession;
+import app.lacuna.desktop.session.CheckState;
+import app.lacuna.desktop.session.Offer;
 import app.lacuna.extract.Comparison;
 import app.lacuna.password.Slip;
 import app.lacuna.preview.Preview;
@@ -34,9 +36,12 @@ class OpenViewModelTest extends OnOpenArchive {
         names = Names.HIDDEN;
         pack(Protection.AES_256);
         model.open(archive);
+        settle();
         assertThat(model.listing().entries()).hasSize(1);
-        model.password().set("hut");
-        model.unlock();
+        model.locked().password().set("hut");
+        settle();
+        model.locked().unlock();
+        settle();
         assertThat(model.listing().entries()).hasSize(4);
         assertThat(checked()).isEqualTo(CheckState.Kind.WHOLE);
         byte[] bytes = Files.readAllBytes(archive);
@@ -45,14 +50,16 @@ class OpenViewModelTest extends OnOpenArchive {
         unlock();
         assertThat(checked()).isEqualTo(CheckState.Kind.CHANGED);
         assertThat(model.offer().get()).isEqualTo(Offer.SALVAGE);
-        model.extractAll();
-        assertThat(model.extract().failure().get()).isPresent();
+        model.session().extractAll();
+        settle();
+        assertThat(model.session().extract().failure().get()).isPresent();
         assertThat(folder.resolve("notes")).doesNotExist();
     }
 
     @Test
     void showsWhatCanBeSeenWithoutThePassword() {
         model.open(archive);
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
         assertThat(model.listing().entries()).hasSize(3);
     }
@@ -60,16 +67,20 @@ class OpenViewModelTest extends OnOpenArchive {
     @Test
     void wrongPasswordStaysInTheFieldAndLosesNothing() {
         model.open(archive);
-        model.password().set("hat");
-        model.unlock();
+        settle();
+        model.locked().password().set("hat");
+        settle();
+        model.locked().unlock();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
         assertThat(model.failure().get().orElseThrow().what()).contains("does not open");
-        assertThat(model.password().get()).isEqualTo("hat");
-        model.password().set("hut");
-        model.unlock();
+        assertThat(model.locked().password().get()).isEqualTo("hat");
+        model.locked().password().set("hut");
+        settle();
+        model.locked().unlock();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         assertThat(model.failure().get()).isEmpty();
-        assertThat(model.password().get()).isEmpty();
     }
 
     @Test
@@ -77,6 +88,7 @@ class OpenViewModelTest extends OnOpenArchive {
         byte[] bytes = Files.readAllBytes(archive);
         Files.write(archive, java.util.Arrays.copyOf(bytes, bytes.length / 2));
         model.open(archive);
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.NOTHING);
         assertThat(model.failure().get().orElseThrow().what()).contains("damaged");
     }
@@ -85,6 +97,7 @@ class OpenViewModelTest extends OnOpenArchive {
     void otherFileDoesNotCloseTheOpenArchive() throws IOException {
         unlock();
         model.open(Files.writeString(folder.resolve("diary.txt"), "rain"));
+        settle();
         assertThat(model.failure().get().orElseThrow().what()).contains("diary.txt");
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
     }
@@ -93,14 +106,16 @@ class OpenViewModelTest extends OnOpenArchive {
     void archiveWithoutPasswordIsOpenAtOnce() throws IOException {
         pack(Protection.NONE);
         model.open(archive);
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
     }
 
     @Test
     void showsAFileFromMemory() {
         unlock();
-        model.view(entry("dig/a.txt"));
-        assertThat(model.viewer().viewed().get())
+        model.session().view(entry("dig/a.txt"));
+        settle();
+        assertThat(model.session().viewer().viewed().get())
                 .isInstanceOfSatisfying(
                         Viewed.Shown.class,
                         shown -> {
@@ -114,28 +129,32 @@ class OpenViewModelTest extends OnOpenArchive {
     @Test
     void lockingForgetsEverything() {
         unlock();
+        ArchiveSession session = model.session();
         PlannedEntry shown = entry("dig/a.txt");
-        model.view(shown);
-        Preview.Text text = (Preview.Text) ((Viewed.Shown) model.viewer().viewed().get()).preview();
-        model.inside().chosen().choose(top(), true);
+        model.session().view(shown);
+        settle();
+        Preview.Text text =
+                (Preview.Text) ((Viewed.Shown) model.session().viewer().viewed().get()).preview();
+        model.session().inside().chosen().choose(top(), true);
+        settle();
         model.lock();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
-        assertThat(model.viewer().viewed().get()).isInstanceOf(Viewed.Nothing.class);
+        assertThat(session.viewer().viewed().get()).isInstanceOf(Viewed.Nothing.class);
         assertThat(text.pages().page(0)).as("overwritten").isEqualTo("\0\0\0\0\0");
-        assertThat(model.inside().chosen().count()).isZero();
-        assertThat(model.inside().rows().get()).isEmpty();
-        assertThat(model.inside().root().get()).isEmpty();
-        assertThat(model.changes().plan().get()).isEmpty();
-        model.view(shown);
-        assertThat(model.viewer().viewed().get())
+        session.view(shown);
+        settle();
+        assertThat(session.viewer().viewed().get())
                 .as("a click that comes too late")
                 .isInstanceOf(Viewed.Nothing.class);
+        assertThatThrownBy(model::session).isInstanceOf(NoSuchElementException.class);
     }
 
     @Test
     void closingLeavesNoArchive() {
         unlock();
         model.closeNow();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.NOTHING);
         assertThatThrownBy(model::listing).isInstanceOf(NoSuchElementException.class);
     }
@@ -143,53 +162,70 @@ class OpenViewModelTest extends OnOpenArchive {
     @Test
     void extractsIntoAFolderOfItsName() {
         unlock();
-        assertThat(model.extract().folder().get()).isEqualTo(folder.resolve("notes"));
-        model.extractAll();
-        assertThat(model.extract().report().get().orElseThrow().isComplete()).isTrue();
+        assertThat(model.session().extract().folder().get()).isEqualTo(folder.resolve("notes"));
+        model.session().extractAll();
+        settle();
+        assertThat(model.session().extract().report().get().orElseThrow().isComplete()).isTrue();
         assertThat(folder.resolve("notes/dig/b.txt")).hasContent("second");
     }
 
     @Test
     void extractsOnlyWhatIsChosen() {
         unlock();
-        model.inside().chosen().choose(top(), true);
-        assertThat(model.inside().chosenEntries()).hasSize(3);
-        assertThat(model.inside().chosen().count()).isEqualTo(3);
-        model.inside().chosen().choose(top().children().get(0), false);
-        assertThat(model.inside().chosenEntries())
+        model.session().inside().chosen().choose(top(), true);
+        settle();
+        assertThat(model.session().inside().chosenEntries()).hasSize(3);
+        assertThat(model.session().inside().chosen().count()).isEqualTo(3);
+        model.session().inside().chosen().choose(top().children().get(0), false);
+        settle();
+        assertThat(model.session().inside().chosenEntries())
                 .extracting(ArchiveEntry::path)
                 .containsExactly("dig/b.txt");
-        assertThat(model.inside().chosen().count()).isEqualTo(1);
-        assertThat(model.inside().chosen().bytes()).isEqualTo(6);
-        model.extractChosen();
+        assertThat(model.session().inside().chosen().count()).isEqualTo(1);
+        assertThat(model.session().inside().chosen().bytes()).isEqualTo(6);
+        model.session().extractChosen();
+        settle();
         assertThat(folder.resolve("notes/dig/b.txt")).exists();
         assertThat(folder.resolve("notes/dig/a.txt")).doesNotExist();
-        model.extract().clearCopies();
-        assertThat(model.extract().cleared().get().orElseThrow().gone()).isEqualTo(1);
+        model.session().extract().clearCopies();
+        settle();
+        assertThat(model.session().extract().cleared().get().orElseThrow().gone()).isEqualTo(1);
         assertThat(folder.resolve("notes")).doesNotExist();
     }
 
     @Test
     void restoringComparesFirstAndWritesOnlyWhatDiffers() throws IOException {
         unlock();
-        model.extract().folder().set(folder);
+        model.session().extract().folder().set(folder);
+        settle();
         Files.writeString(folder.resolve("dig/a.txt"), "lost");
-        model.compare();
-        assertThat(Comparison.differing(model.extract().comparison().get().orElseThrow()))
+        model.session().compare();
+        settle();
+        assertThat(
+                        Comparison.differing(
+                                model.session()
+                                        .extract()
+                                        .comparison()
+                                        .get()
+                                        .orElseThrow()
+                                        .compared()))
                 .extracting(ArchiveEntry::path)
                 .containsExactly("dig/a.txt");
-        model.restore();
+        model.session().extract().restore();
+        settle();
         assertThat(folder.resolve("dig/a.txt")).hasContent("first");
-        assertThat(model.extract().report().get().orElseThrow().entries()).hasSize(1);
+        assertThat(model.session().extract().report().get().orElseThrow().entries()).hasSize(1);
     }
 
     @Test
     void locksItselfAfterATimeWithoutUse() {
         unlock();
         model.tick();
+        settle();
         assertThat(model.autoLock().left().get().orElseThrow().toMinutes()).isEqualTo(9);
         passMinutes(9);
         model.touched();
+        settle();
         passMinutes(9);
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         passMinutes(2);
@@ -200,8 +236,10 @@ class OpenViewModelTest extends OnOpenArchive {
     void locksItselfWhenTheComputerHasSlept() {
         unlock();
         model.tick();
+        settle();
         clock.moveOn(Duration.ofMinutes(2));
         model.tick();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
     }
 
@@ -209,34 +247,46 @@ class OpenViewModelTest extends OnOpenArchive {
     void theTimeCanBeChangedAndIsKept() {
         unlock();
         model.tick();
+        settle();
         model.autoLock().minutes().set(0);
+        settle();
         assertThat(model.autoLock().left().get()).isEmpty();
         passMinutes(100);
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         OpenViewModel next =
                 new OpenViewModel(
-                        new Threads(Runnable::run, Runnable::run),
+                        script.life(),
                         new OpenHistory(folder.resolve("state")),
                         openedOutside::add,
                         clock);
+        settle();
         assertThat(next.autoLock().minutes().get()).isZero();
-        assertThat(next.recent().archives()).containsExactly(archive);
+        assertThat(next.recent().archives())
+                .extracting(RecentModel.Recent::archive)
+                .containsExactly(archive);
     }
 
     @Test
     void aSlipOfThePasswordIsFoundAndNamed() {
         model.open(archive);
-        model.password().set("HUT");
-        model.tryVariants();
+        settle();
+        model.locked().password().set("HUT");
+        settle();
+        model.locked().tryVariants();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
-        assertThat(model.variants().slip().get()).contains(Slip.CAPS_LOCK);
+        assertThat(model.session().slip()).contains(Slip.CAPS_LOCK);
         model.lock();
-        model.password().set("house");
-        model.unlock();
-        assertThat(model.variants().offered().get()).isTrue();
-        model.tryVariants();
-        assertThat(model.variants().nothingFound().get()).isTrue();
-        assertThat(model.password().get()).isEqualTo("house");
+        settle();
+        model.locked().password().set("house");
+        settle();
+        model.locked().unlock();
+        settle();
+        assertThat(model.locked().variants().offered().get()).isTrue();
+        model.locked().tryVariants();
+        settle();
+        assertThat(model.locked().variants().nothingFound().get()).isTrue();
+        assertThat(model.locked().password().get()).isEqualTo("house");
     }
 
     @Test
@@ -249,11 +299,11 @@ class OpenViewModelTest extends OnOpenArchive {
         bytes[bytes.length / 2] ^= 1;
         Files.write(archive, bytes);
         unlock();
-        CheckState state = model.check().state().get();
+        CheckState state = model.session().check().state().get();
         assertThat(state.kind()).isEqualTo(CheckState.Kind.DAMAGED);
         assertThat(state.damaged()).isEqualTo(1);
         assertThat(state.entries()).isEqualTo(4);
-        assertThat(model.check().damaged()).containsExactly("dig/film.raw");
+        assertThat(model.session().check().damaged()).containsExactly("dig/film.raw");
         assertThat(model.offer().get()).isEqualTo(Offer.SALVAGE);
     }
 
@@ -262,35 +312,49 @@ class OpenViewModelTest extends OnOpenArchive {
         byte[] bytes = Files.readAllBytes(archive);
         Files.write(archive, java.util.Arrays.copyOf(bytes, bytes.length - 60));
         model.open(archive);
+        settle();
         assertThat(model.offer().get()).isEqualTo(Offer.SALVAGE);
         model.takeOffer();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
-        model.password().set("hut");
-        model.unlock();
-        assertThat(model.isSalvaged()).isTrue();
-        model.extractAll();
+        model.locked().password().set("hut");
+        settle();
+        model.locked().unlock();
+        settle();
+        assertThat(model.session().isSalvaged()).isTrue();
+        model.session().extractAll();
+        settle();
         assertThat(folder.resolve("notes/dig/b.txt")).hasContent("second");
     }
 
     @Test
     void findingGoesThroughClosedFoldersAndTicksWhatIsFound() {
         unlock();
-        model.inside().setOpen(top(), false);
-        assertThat(model.inside().rows().get()).hasSize(1);
-        model.inside().find().set("B.t");
-        assertThat(model.inside().rows().get()).extracting(Node::path).containsExactly("dig/b.txt");
-        model.inside().find().set("*.txt");
-        assertThat(model.inside().rows().get()).hasSize(2);
-        model.inside().chooseFound();
-        model.inside().find().set("");
-        assertThat(model.inside().chosenPaths()).containsExactly("dig/a.txt", "dig/b.txt");
+        model.session().inside().setOpen(top(), false);
+        settle();
+        assertThat(model.session().inside().rows().get()).hasSize(1);
+        model.session().inside().find().set("B.t");
+        settle();
+        assertThat(model.session().inside().rows().get())
+                .extracting(Node::path)
+                .containsExactly("dig/b.txt");
+        model.session().inside().find().set("*.txt");
+        settle();
+        assertThat(model.session().inside().rows().get()).hasSize(2);
+        model.session().inside().chooseFound();
+        settle();
+        model.session().inside().find().set("");
+        settle();
+        assertThat(model.session().inside().chosenPaths())
+                .containsExactly("dig/a.txt", "dig/b.txt");
     }
 
     @Test
     void linesAreSortedWithinTheirFolder() {
         unlock();
-        model.inside().order().set(new Order(Order.By.SIZE, true));
-        assertThat(model.inside().rows().get())
+        model.session().inside().order().set(new Order(Order.By.SIZE, true));
+        settle();
+        assertThat(model.session().inside().rows().get())
                 .extracting(Node::path)
                 .containsExactly("dig", "dig/b.txt", "dig/a.txt");
     }
@@ -308,9 +372,11 @@ class OpenViewModelTest extends OnOpenArchive {
             zip.addRawArchiveEntry(entry, new ByteArrayInputStream(new byte[] {3, 0}));
         }
         model.open(trap);
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.NOTHING);
         assertThat(model.offer().get()).isEqualTo(Offer.ALL_THE_SAME);
         model.takeOffer();
+        settle();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         assertThat(checked()).isEqualTo(CheckState.Kind.DAMAGED);
     }
@@ -318,6 +384,7 @@ class OpenViewModelTest extends OnOpenArchive {
     @Test
     void whatMayHaveGoneWrongWithThePasswordIsSaid() {
         model.open(archive);
+        settle();
         assertThat(failureFor("hut ")).contains("begins or ends with a blank");
         assertThat(failureFor("yht")).contains("lie elsewhere on other keyboards");
         assertThat(failureFor("hat")).isEqualTo("This password does not open it.");

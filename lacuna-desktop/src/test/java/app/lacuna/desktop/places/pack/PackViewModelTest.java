@@ -6,7 +6,9 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
 import app.lacuna.compression.Method;
-import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.jobs.Turns;
 import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
 import app.lacuna.exposure.Opener;
 import app.lacuna.exposure.Reach;
@@ -25,8 +27,6 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -40,72 +40,101 @@ class PackViewModelTest {
     @TempDir Path folder;
     private Path dig;
     private PackViewModel model;
+    private final ScriptedThreads script = new ScriptedThreads(System.nanoTime());
 
     @BeforeEach
     void make() throws IOException {
         dig = Files.createDirectory(folder.resolve("dig"));
         Files.writeString(dig.resolve("a.txt"), "first");
         Files.writeString(dig.resolve("b.txt"), "second");
-        model = model(new Threads(Runnable::run, Runnable::run));
+        model = model();
     }
 
-    private PackViewModel model(Threads threads) {
-        return new PackViewModel(
-                threads, NAME, folder, new RoundStore(folder.resolve("state")), new JobTurns());
+    /** Everything that is under way comes to its end, in any order that is possible. */
+    private void settle() {
+        script.settle();
+    }
+
+    private PackViewModel model() {
+        PackViewModel made =
+                new PackViewModel(
+                        script.life(),
+                        NAME,
+                        folder,
+                        new RoundsModel(new RoundStore(folder.resolve("state"))),
+                        new Turns());
+        settle();
+        return made;
     }
 
     private void typePassword(String password) {
         model.password().first().set(password);
+        settle();
         model.password().second().set(password);
+        settle();
     }
 
     @Test
     void proposesANameThatTellsNothing() throws IOException {
         assertThat(model.name().get()).isEqualTo("2026-11-24.zip");
         Files.createFile(folder.resolve("2026-11-24.zip"));
-        assertThat(NAME.freeIn(folder)).isEqualTo("2026-11-24-2.zip");
+        assertThat(NAME.freeIn(folder, path -> false)).isEqualTo("2026-11-24-2.zip");
     }
 
     @Test
     void isReadyOnlyWithContentsAndAnAgreedPassword() {
         assertThat(model.ready().get()).isFalse();
         model.contents().add(List.of(dig));
+        settle();
         assertThat(model.ready().get()).isFalse();
         model.password().first().set("hut");
+        settle();
         assertThat(model.password().agreement().get()).isEqualTo(Agreement.SECOND_MISSING);
         model.password().second().set("hu");
+        settle();
         assertThat(model.password().agreement().get()).isEqualTo(Agreement.SECOND_MISSING);
         model.password().second().set("hat");
+        settle();
         assertThat(model.password().agreement().get()).isEqualTo(Agreement.DIFFERENT);
         assertThat(model.ready().get()).isFalse();
         model.password().second().set("hut");
+        settle();
         assertThat(model.ready().get()).isTrue();
     }
 
     @Test
     void shownPasswordIsTypedOnce() {
         model.contents().add(List.of(dig));
+        settle();
         model.password().first().set("hut");
+        settle();
         model.password().showing().set(true);
+        settle();
         assertThat(model.ready().get()).isTrue();
     }
 
     @Test
     void openArchiveNeedsNoPassword() {
         model.contents().add(List.of(dig));
+        settle();
         model.protection().set(Protection.NONE);
+        settle();
         assertThat(model.ready().get()).isTrue();
         model.pack();
-        assertThat(model.result().get()).isPresent();
+        settle();
+        assertThat(model.packing().result().get()).isPresent();
     }
 
     @Test
     void packsProvesAndForgetsThePassword() {
         model.contents().add(List.of(dig));
+        settle();
         typePassword("hut");
         model.pack();
-        assertThat(model.result().get()).isPresent();
-        assertThat(model.result().get().get().proof().orElseThrow().allIdentical()).isTrue();
+        settle();
+        assertThat(model.packing().result().get()).isPresent();
+        assertThat(model.packing().result().get().get().proof().orElseThrow().allIdentical())
+                .isTrue();
         assertThat(model.password().first().get()).isEmpty();
         assertThat(model.password().second().get()).isEmpty();
         assertThat(folder.resolve("2026-11-24.zip")).exists();
@@ -114,32 +143,40 @@ class PackViewModelTest {
     @Test
     void takenNameOffersReplacingAndLosesNothing() throws IOException {
         model.contents().add(List.of(dig));
+        settle();
         typePassword("hut");
         Files.writeString(model.target(), "old");
         model.pack();
-        assertThat(model.failure().get()).isPresent();
-        assertThat(model.replaceOffered().get()).isTrue();
+        settle();
+        assertThat(model.packing().failure().get()).isPresent();
+        assertThat(model.packing().replaceOffered().get()).isTrue();
         assertThat(model.password().agreement().get()).isEqualTo(Agreement.SAME);
         assertThat(model.target()).hasContent("old");
         model.packReplacing();
-        assertThat(model.result().get()).isPresent();
-        assertThat(model.failure().get()).isEmpty();
+        settle();
+        assertThat(model.packing().result().get()).isPresent();
+        assertThat(model.packing().failure().get()).isEmpty();
     }
 
     @Test
     void removedItemsStayOutAndComeBackWhenAddedAgain() {
         model.contents().add(List.of(dig));
+        settle();
         Node<FileItem> folderNode = model.contents().tree().get().children().get(0);
-        model.contents().remove(folderNode.children().get(0));
+        model.contents().remove(List.of(folderNode.children().get(0)));
+        settle();
         assertThat(paths()).containsExactly("dig", "dig/b.txt");
         model.contents().add(List.of(dig.resolve("a.txt")));
+        settle();
         assertThat(paths()).contains("dig/a.txt");
     }
 
     @Test
     void removingWhatWasChosenForgetsIt() {
         model.contents().add(List.of(dig));
-        model.contents().remove(model.contents().tree().get().children().get(0));
+        settle();
+        model.contents().remove(List.of(model.contents().tree().get().children().get(0)));
+        settle();
         assertThat(model.contents().roots()).isEmpty();
         assertThat(paths()).isEmpty();
     }
@@ -160,49 +197,104 @@ class PackViewModelTest {
 
     @Test
     void cancelledPackingIsSaidAndCanBeStartedAgain() {
-        Deque<Runnable> later = new ArrayDeque<>();
-        model = model(new Threads(later::add, Runnable::run));
         model.contents().add(List.of(dig));
-        runAll(later);
+        settle();
         typePassword("hut");
         model.pack();
-        assertThat(model.packing().running().get()).isTrue();
-        model.packing().cancel();
-        runAll(later);
-        assertThat(model.cancelled().get()).isTrue();
+        assertThat(model.packing().action().running().get()).isTrue();
+        model.packing().action().cancel();
+        settle();
+        assertThat(model.packing().cancelled().get()).isTrue();
         assertThat(model.target()).doesNotExist();
         assertThat(model.ready().get()).isTrue();
         model.pack();
-        runAll(later);
-        assertThat(model.result().get()).isPresent();
-    }
-
-    private static void runAll(Deque<Runnable> later) {
-        while (!later.isEmpty()) {
-            later.remove().run();
-        }
+        settle();
+        assertThat(model.packing().result().get()).isPresent();
     }
 
     @Test
     void addingWhileScanningScansAgain() throws IOException {
-        Deque<Runnable> later = new ArrayDeque<>();
-        model = model(new Threads(later::add, Runnable::run));
         Path diary = Files.writeString(folder.resolve("diary.txt"), "rain");
         model.contents().add(List.of(dig));
         model.contents().add(List.of(diary));
-        while (!later.isEmpty()) {
-            later.remove().run();
-        }
+        settle();
         assertThat(paths()).containsExactly("dig", "dig/a.txt", "dig/b.txt", "diary.txt");
+    }
+
+    @Test
+    void aDateInANameIsNoEndingAndWordsForDevicesAreNoNames() {
+        assertThat(model.rename("minutes 24.11")).isTrue();
+        assertThat(model.name().get()).isEqualTo("minutes 24.11.zip");
+        for (String impossible : List.of("aux", "COM1.zip", "a?b", "name.", "...")) {
+            assertThat(model.rename(impossible)).as(impossible).isFalse();
+        }
+    }
+
+    @Test
+    void aSecondJobProposesAnotherNameWhileTheFirstIsPacked() {
+        Lifetime life = script.life();
+        RoundsModel rounds = new RoundsModel(new RoundStore(folder.resolve("state")));
+        Turns turns = new Turns();
+        PackViewModel first = new PackViewModel(life.inner(), NAME, folder, rounds, turns);
+        PackViewModel second = new PackViewModel(life.inner(), NAME, folder, rounds, turns);
+        first.contents().add(List.of(dig));
+        second.contents().add(List.of(dig));
+        settle();
+        for (PackViewModel each : List.of(first, second)) {
+            each.password().first().set("hut");
+            each.password().second().set("hut");
+            each.pack();
+        }
+        assertThat(second.packing().action().inLine().get()).isTrue();
+        settle();
+        assertThat(first.packing().result().get().orElseThrow().archive())
+                .isEqualTo(folder.resolve("2026-11-24.zip"));
+        assertThat(second.packing().result().get().orElseThrow().archive())
+                .isEqualTo(folder.resolve("2026-11-24-2.zip"));
+    }
+
+    @Test
+    void aMadePasswordIsKeptUntilSomebodyHasIt() {
+        model.contents().add(List.of(dig));
+        settle();
+        try (Secret made = Secret.takeOver("KLMNPQRS23456789".toCharArray())) {
+            model.newPassword().take(made, Strength.ofRandom(27));
+        }
+        model.pack();
+        settle();
+        assertThat(model.password().first().get()).isEmpty();
+        assertThat(model.kept().orElseThrow().known().get()).isFalse();
+        try (Secret kept = model.kept().orElseThrow().copy()) {
+            assertThat(kept.withCharacters(Object::toString)).isEqualTo("KLMNPQRS23456789");
+        }
+        model.startAnew();
+        settle();
+        assertThat(model.kept()).isEmpty();
+    }
+
+    @Test
+    void whatTheArchiveIsKeptInIsBesideTheOriginalsUntilSomebodySaysWhere() throws IOException {
+        Path far = Files.createDirectories(folder.resolve("far/away"));
+        model.contents().add(List.of(Files.writeString(far.resolve("c.txt"), "third")));
+        settle();
+        assertThat(model.folder().get()).isEqualTo(far);
+        model.folder().set(folder);
+        model.contents().clear();
+        model.contents().add(List.of(far.resolve("c.txt")));
+        settle();
+        assertThat(model.folder().get()).isEqualTo(folder);
     }
 
     @Test
     void startingAnewEmptiesThePage() {
         model.contents().add(List.of(dig));
+        settle();
         typePassword("hut");
         model.pack();
-        model.startAnew(NAME);
-        assertThat(model.result().get()).isEmpty();
+        settle();
+        model.startAnew();
+        settle();
+        assertThat(model.packing().result().get()).isEmpty();
         assertThat(paths()).isEmpty();
         assertThat(model.name().get()).isEqualTo("2026-11-24-2.zip");
     }
@@ -231,10 +323,12 @@ class PackViewModelTest {
     @Test
     void strangersViewFollowsTheForm() {
         model.contents().add(List.of(dig));
+        settle();
         assertThat(model.exposure().exposure().get().entries())
                 .extracting(SeenEntry::path)
                 .containsExactly("contents.zip");
         model.names().set(Names.VISIBLE);
+        settle();
         assertThat(model.exposure().exposure().get().entries())
                 .extracting(SeenEntry::path)
                 .containsExactly("dig", "dig/a.txt", "dig/b.txt");
@@ -246,39 +340,48 @@ class PackViewModelTest {
     void forecastMeetsWhatIsPacked() {
         assertThat(model.forecast().seen().get()).isEmpty();
         model.contents().add(List.of(dig));
+        settle();
         ForecastModel.Seen seen = model.forecast().seen().get().orElseThrow();
         assertThat(seen.folders()).containsKey("dig");
         assertThat(seen.of(model.contents().tree().get().children().get(0))).isPresent();
         typePassword("hut");
         model.pack();
-        long real = model.result().get().orElseThrow().archiveBytes();
+        settle();
+        long real = model.packing().result().get().orElseThrow().archiveBytes();
         assertThat(seen.forecast().archive().contains(real)).isTrue();
     }
 
     @Test
     void strengthFollowsThePasswordAndKnowsTheNames() {
-        assertThat(model.strength().strength().get()).isEmpty();
+        assertThat(model.newPassword().strength().strength().get()).isEmpty();
         model.password().first().set("saltmarshcauseway");
-        double before = model.strength().strength().get().orElseThrow().guessesLog10();
+        settle();
+        double before =
+                model.newPassword().strength().strength().get().orElseThrow().guessesLog10();
         model.rename("saltmarsh-causeway");
+        settle();
         model.password().first().set("");
+        settle();
         model.password().first().set("saltmarshcauseway");
-        assertThat(model.strength().strength().get().orElseThrow().guessesLog10())
+        settle();
+        assertThat(model.newPassword().strength().strength().get().orElseThrow().guessesLog10())
                 .isLessThan(before);
         model.password().first().set(" hut");
-        assertThat(model.strength().traps().get())
+        settle();
+        assertThat(model.newPassword().strength().traps().get())
                 .containsExactly(TypingTraps.Trap.BLANK_AT_THE_START);
     }
 
     @Test
     void madePasswordIsShownInBothFieldsAndItsStrengthIsKnown() {
         try (Secret made = Secret.takeOver("KLMNPQRS23456789".toCharArray())) {
-            model.take(made, Strength.ofRandom(27));
+            model.newPassword().take(made, Strength.ofRandom(27));
+            settle();
         }
         assertThat(model.password().first().get()).isEqualTo("KLMNPQRS23456789");
         assertThat(model.password().agreement().get().isEnough()).isTrue();
         assertThat(model.password().showing().get()).isTrue();
-        assertThat(model.strength().strength().get()).contains(Strength.ofRandom(27));
+        assertThat(model.newPassword().strength().strength().get()).contains(Strength.ofRandom(27));
         assertThat(model.hintGivesPasswordAway("it is klmnpqrs-23456789")).isTrue();
         assertThat(model.hintGivesPasswordAway("the hut")).isFalse();
     }
@@ -286,13 +389,17 @@ class PackViewModelTest {
     @Test
     void hintGoesIntoTheArchiveAndIsForgottenAfterwards() throws IOException {
         model.contents().add(List.of(dig));
+        settle();
         typePassword("hut");
         model.form().hint().set("where we slept");
+        settle();
         model.pack();
-        try (var reader = Archives.open(model.result().get().orElseThrow().archive())) {
+        settle();
+        try (var reader = Archives.open(model.packing().result().get().orElseThrow().archive())) {
             assertThat(reader.outside().comment()).isEqualTo("where we slept");
         }
-        model.startAnew(NAME);
+        model.startAnew();
+        settle();
         assertThat(model.form().hint().get()).isEmpty();
     }
 
@@ -301,13 +408,19 @@ class PackViewModelTest {
         Files.writeString(dig.resolve("Thumbs.db"), "x");
         Files.writeString(dig.resolve("draft.bak"), "x");
         model.contents().add(List.of(dig));
+        settle();
         assertThat(model.contents().leaveOut("*.bak", true)).isTrue();
+        settle();
         assertThat(paths()).containsExactly("dig", "dig/a.txt", "dig/b.txt");
-        model.contents().remove(model.contents().tree().get().children().get(0).children().get(0));
+        model.contents()
+                .remove(List.of(model.contents().tree().get().children().get(0).children().get(0)));
+        settle();
+        settle();
         assertThat(paths()).containsExactly("dig", "dig/b.txt");
         for (LeftOut left : model.contents().selection().get().leftOut()) {
             assertThat(left.reason().canBeBroughtBack()).isTrue();
             model.contents().bringBack(left);
+            settle();
         }
         assertThat(paths())
                 .containsExactlyInAnyOrder(
@@ -318,19 +431,24 @@ class PackViewModelTest {
     @Test
     void findingNarrowsTheTreeAndNotTheSelection() {
         model.contents().add(List.of(dig));
+        settle();
         model.contents().find().set("B.T");
+        settle();
         Node<FileItem> folderNode = model.contents().tree().get().children().get(0);
         assertThat(folderNode.children()).extracting(Node::name).containsExactly("b.txt");
         assertThat(paths()).hasSize(3);
         model.contents().find().set("");
+        settle();
         assertThat(model.contents().tree().get().files()).isEqualTo(2);
     }
 
     @Test
     void nameThatTellsSomethingIsNoticed() {
         model.contents().add(List.of(dig));
+        settle();
         assertThat(model.revealingWord()).isEmpty();
         model.rename("my secret");
+        settle();
         assertThat(model.revealingWord()).contains("secret");
         assertThat(model.proposedName(false)).startsWith("2026-11-24");
         assertThat(model.proposedName(true)).matches("autumn-[a-z]+\\.zip");
@@ -339,24 +457,33 @@ class PackViewModelTest {
     @Test
     void receiptKnowsTheForecast() {
         model.contents().add(List.of(dig));
+        settle();
         typePassword("hut");
         model.pack();
-        long real = model.result().get().orElseThrow().archiveBytes();
+        settle();
+        long real = model.packing().result().get().orElseThrow().archiveBytes();
         assertThat(model.forecastWhenPacked().orElseThrow().contains(real)).isTrue();
     }
 
     @Test
     void roundBringsBackEverythingButThePassword() throws IOException {
         model.contents().add(List.of(dig));
+        settle();
         model.contents().leaveOut("b.*", false);
+        settle();
         model.form().choose(ForWhom.MYSELF);
+        settle();
         model.rename("evening");
+        settle();
         model.folder().set(folder.resolve("backup"));
+        settle();
         typePassword("hut");
         model.saveRound("Evening copy", true);
-        PackViewModel other = model(new Threads(Runnable::run, Runnable::run));
+        settle();
+        PackViewModel other = model();
         assertThat(other.rounds().rounds()).extracting(Round::name).containsExactly("Evening copy");
         other.load(other.rounds().rounds().get(0));
+        settle();
         assertThat(other.contents().selection().get().items())
                 .extracting(FileItem::path)
                 .containsExactly("dig", "dig/a.txt");
@@ -366,17 +493,21 @@ class PackViewModelTest {
         assertThat(other.password().first().get()).isEmpty();
         assertThat(Files.readString(folder.resolve("state/rounds.json"))).doesNotContain("hut");
         other.rounds().forget(other.rounds().rounds().get(0));
+        settle();
         assertThat(other.rounds().rounds()).isEmpty();
     }
 
     @Test
     void destinationAndFormAreRemembered() {
         model.contents().add(List.of(dig));
+        settle();
         model.protection().set(Protection.AES_192);
+        settle();
         typePassword("hut");
         model.pack();
+        settle();
         assertThat(model.rounds().recentFolders()).containsExactly(folder);
-        PackViewModel next = model(new Threads(Runnable::run, Runnable::run));
+        PackViewModel next = model();
         assertThat(next.protection().get()).isEqualTo(Protection.AES_192);
     }
 }

@@ -1,0 +1,267 @@
+package app.lacuna.demo.window;
+
+import app.lacuna.demo.DemoData;
+import app.lacuna.desktop.app.Desk;
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.parts.changing.ChangesModel;
+import app.lacuna.desktop.parts.viewer.Viewed;
+import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.places.open.OpenViewModel;
+import app.lacuna.desktop.places.pack.PackViewModel;
+import app.lacuna.preview.Preview;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.List;
+import java.util.Map;
+import java.util.function.BooleanSupplier;
+import java.util.stream.Stream;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
+import javafx.application.Platform;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Labeled;
+import javafx.stage.Stage;
+import javafx.util.Duration;
+
+/**
+ * Brings the window into one of the scenes of the demo story, and saves a picture where one is
+ * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt,
+ * open-locked, open, open-changes), {@code --shot=FILE}, {@code --look=light|dark}, {@code
+ * --size=WIDTHxHEIGHT}, {@code --view=ENDING} of the name of the file that is looked at.
+ */
+final class DemoRun {
+    private static final String ARCHIVE = "winter-notes.zip";
+    private static final String DEMO_PASSWORD = "second hut by the dyke";
+    private static final String DEMO_HINT = "what we called the second hut";
+    private static final Duration STEP = Duration.millis(120);
+
+    private final Map<String, String> arguments;
+    private final Stage stage;
+    private final Theme theme;
+    private final Desk desk;
+    private final PackViewModel pack;
+    private final OpenViewModel open;
+    private final Deque<Step> steps = new ArrayDeque<>();
+    private Timeline clock;
+    private int settled;
+
+    /** Done as soon as the condition holds. */
+    private record Step(BooleanSupplier ready, Runnable action) {}
+
+    DemoRun(Map<String, String> arguments, Stage stage, Theme theme, Desk desk) {
+        this.arguments = arguments;
+        this.stage = stage;
+        this.theme = theme;
+        this.desk = desk;
+        pack = desk.newestPack();
+        open = desk.open().model();
+    }
+
+    public void start() {
+        if (arguments.containsKey("look")) {
+            theme.show(arguments.get("look").equals("dark") ? Appearance.DARK : Appearance.LIGHT);
+        }
+        if (arguments.containsKey("size")) {
+            String[] size = arguments.get("size").split("x");
+            stage.setWidth(Double.parseDouble(size[0]));
+            stage.setHeight(Double.parseDouble(size[1]));
+        }
+        plan(arguments.getOrDefault("scene", "pack"));
+        clock = new Timeline(new KeyFrame(STEP, event -> advance()));
+        clock.setCycleCount(Timeline.INDEFINITE);
+        clock.play();
+    }
+
+    private void plan(String scene) {
+        if (!scene.equals("pack-empty")) {
+            load();
+        }
+        switch (scene) {
+            case "pack" -> typePassword();
+            case "pack-map" -> {
+                typePassword();
+                step(() -> true, () -> ((Button) stage.getScene().lookup("#map")).fire());
+            }
+            case "pack-empty" -> {}
+            case "receipt" -> packIt();
+            case "open-locked" -> {
+                packIt();
+                openIt();
+                step(
+                        () -> open.state().get() == OpenState.LOCKED,
+                        () -> {
+                            open.locked().password().set("first hut");
+                            open.locked().unlock();
+                        });
+                step(() -> open.failure().get().isPresent(), () -> {});
+            }
+            case "open" -> {
+                packIt();
+                openIt();
+                unlockAndLook();
+            }
+            case "open-changes" -> {
+                packIt();
+                openIt();
+                unlockAndLook();
+                changeSome();
+            }
+            default -> throw new IllegalArgumentException("no such scene: " + scene);
+        }
+        for (String id : arguments.getOrDefault("click", "").split(",")) {
+            if (!id.isEmpty()) {
+                step(() -> true, () -> ((ButtonBase) stage.getScene().lookup("#" + id)).fire());
+            }
+        }
+        if (arguments.containsKey("shot")) {
+            step(this::isSettled, this::shoot);
+        }
+    }
+
+    private void step(BooleanSupplier ready, Runnable action) {
+        steps.add(new Step(ready, action));
+    }
+
+    private void load() {
+        Path folder = Path.of(arguments.get("demo")).toAbsolutePath();
+        Path outbox = folder.resolve("Outbox");
+        step(
+                () -> true,
+                () -> {
+                    pack.folder().set(makeFolder(outbox));
+                    pack.rename(ARCHIVE);
+                    pack.contents().add(roots(folder, outbox));
+                });
+        step(() -> !pack.contents().scanning().get(), () -> {});
+    }
+
+    private static Path makeFolder(Path folder) {
+        try {
+            return Files.createDirectories(folder);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    private static List<Path> roots(Path folder, Path outbox) {
+        try (Stream<Path> children = Files.list(folder)) {
+            return children.filter(child -> !child.equals(outbox))
+                    .sorted(Comparator.comparing(Path::getFileName))
+                    .toList();
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    /** Only for the picture: whoever tries the demo types a password of their own. */
+    private void typePassword() {
+        if (!arguments.containsKey("shot")) {
+            return;
+        }
+        step(
+                () -> true,
+                () -> {
+                    pack.password().first().set(DEMO_PASSWORD);
+                    pack.password().second().set(DEMO_PASSWORD);
+                    pack.form().hint().set(DEMO_HINT);
+                });
+        step(
+                () ->
+                        pack.newPassword().strength().strength().get().isPresent()
+                                && pack.forecast().seen().get().isPresent()
+                                && pack.forecast().seen().get().get().forecast().settled(),
+                () -> {});
+    }
+
+    private void packIt() {
+        step(
+                () -> pack.forecast().seen().get().isPresent(),
+                () -> {
+                    pack.password().first().set(DEMO_PASSWORD);
+                    pack.password().second().set(DEMO_PASSWORD);
+                    pack.form().hint().set(DEMO_HINT);
+                    pack.packReplacing();
+                });
+        step(() -> pack.packing().result().get().isPresent(), () -> {});
+    }
+
+    private void openIt() {
+        step(() -> true, () -> desk.take(List.of(pack.target())));
+        step(() -> open.state().get() == OpenState.LOCKED, () -> desk.window().show(desk.open()));
+    }
+
+    private void unlockAndLook() {
+        String wanted = arguments.getOrDefault("view", ".jpg");
+        step(
+                () -> true,
+                () -> {
+                    open.locked().password().set(DEMO_PASSWORD);
+                    open.locked().unlock();
+                });
+        step(
+                () ->
+                        open.state().get() == OpenState.UNLOCKED
+                                && open.session().check().state().get().ended().isPresent(),
+                () ->
+                        open.session().changes().plan().get().orElseThrow().entries().stream()
+                                .filter(entry -> entry.name().endsWith(wanted))
+                                .findFirst()
+                                .ifPresent(open.session()::view));
+        step(this::isDrawn, () -> {});
+    }
+
+    /** Puts one file in, takes one out and gives one another name; nothing of it is written. */
+    private void changeSome() {
+        ChangesModel changes = open.session().changes();
+        Path diary = Path.of(arguments.get("demo")).toAbsolutePath().resolve("site-diary.txt");
+        edit(0, () -> changes.remove(List.of("site-diary.txt")));
+        edit(1, () -> changes.move("permit-and-landowner.pdf", "permit.pdf"));
+        edit(2, () -> changes.add(List.of(diary), DemoData.TRENCH));
+        step(() -> changes.count().get() == 3, () -> {});
+    }
+
+    private void edit(int before, Runnable edit) {
+        step(() -> open.session().changes().count().get() == before, edit);
+    }
+
+    /** A picture is decoded in the background; the line under it tells its points then. */
+    private boolean isDrawn() {
+        if (!(open.session().viewer().viewed().get() instanceof Viewed.Shown shown)) {
+            return false;
+        }
+        boolean drawn =
+                stage.getScene().lookup("#viewer-detail") instanceof Labeled detail
+                        && detail.getText().contains("×");
+        return drawn || !(shown.preview() instanceof Preview.Picture);
+    }
+
+    /** A few steps later, so that fonts, layout and focus have come to rest. */
+    private boolean isSettled() {
+        return ++settled > 8;
+    }
+
+    private void advance() {
+        Step next = steps.peek();
+        if (next == null) {
+            clock.stop();
+        } else if (next.ready().getAsBoolean()) {
+            steps.remove();
+            next.action().run();
+        }
+    }
+
+    private void shoot() {
+        try {
+            Snapshot.save(stage.getScene(), Path.of(arguments.get("shot")));
+        } catch (IOException e) {
+            System.err.println("The picture could not be saved.");
+        }
+        Platform.exit();
+    }
+}

@@ -1,0 +1,104 @@
+package app.lacuna.desktop.app;
+
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.places.open.OpenPlace;
+import app.lacuna.desktop.places.pack.NewArchiveName;
+import app.lacuna.desktop.places.pack.PackPlace;
+import app.lacuna.desktop.places.pack.PackViewModel;
+import app.lacuna.desktop.places.pack.RoundsModel;
+import app.lacuna.desktop.shell.Navigator;
+import app.lacuna.desktop.shell.Services;
+import app.lacuna.desktop.shell.Window;
+import app.lacuna.rounds.OpenHistory;
+import app.lacuna.rounds.RoundStore;
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * The window with its places, put together; what is different in a test or a demo comes from
+ * outside.
+ */
+public final class Desk {
+    private final Services services;
+    private final PackPlace pack;
+    private final OpenPlace open;
+    private final Window window;
+    private PackViewModel newestPack;
+
+    /** What is kept from one start to the next. */
+    public record Kept(RoundStore rounds, OpenHistory history) {}
+
+    /**
+     * @param startFolder where an archive is proposed before anything has been chosen
+     */
+    public Desk(Services services, Kept kept, Path startFolder) {
+        this.services = services;
+        NewArchiveName newName = new NewArchiveName(services.clock());
+        RoundsModel rounds = new RoundsModel(kept.rounds());
+        Turns turns = new Turns();
+        open = new OpenPlace(services, kept.history());
+        pack =
+                new PackPlace(
+                        services,
+                        new ToOpen(),
+                        () -> {
+                            newestPack =
+                                    new PackViewModel(
+                                            services.life().inner(),
+                                            newName,
+                                            startFolder,
+                                            rounds,
+                                            turns);
+                            return newestPack;
+                        });
+        window = new Window(List.of(pack, open), services);
+    }
+
+    /** From a receipt to the archive. */
+    private final class ToOpen implements Navigator {
+        @Override
+        public void look(Path archive, Secret password) {
+            window.show(open);
+            open.look(archive, password);
+        }
+
+        @Override
+        public void look(Path archive) {
+            window.show(open);
+            open.take(List.of(archive));
+        }
+    }
+
+    /** An archive is opened, anything else is to be packed. */
+    public void take(List<Path> paths) {
+        if (open.accepts(paths)) {
+            window.show(open);
+            open.take(paths);
+        } else if (!paths.isEmpty()) {
+            window.show(pack);
+            pack.take(paths);
+        }
+    }
+
+    public Services services() {
+        return services;
+    }
+
+    public Window window() {
+        return window;
+    }
+
+    public PackPlace pack() {
+        return pack;
+    }
+
+    public OpenPlace open() {
+        return open;
+    }
+
+    /** Of the packing job that was set up last. */
+    public PackViewModel newestPack() {
+        return newestPack;
+    }
+}

@@ -1,2 +1,0 @@
-/** Puts the demo story into the window, and takes pictures of it. */
-package app.lacuna.desktop.demo;

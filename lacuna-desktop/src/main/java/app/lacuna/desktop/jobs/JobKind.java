@@ -1,0 +1,29 @@
+package app.lacuna.desktop.jobs;
+
+/** What a job does, as far as somebody who would end it has to know. */
+public enum JobKind {
+    PACKING(true),
+    TAKING_OUT(true),
+    CLEARING(true),
+    WRITING(true),
+    MAKING_A_SLIP(true),
+    OPENING(false),
+    UNLOCKING(false),
+    CHECKING(false),
+    COMPARING(false),
+    TRYING_VARIANTS(false),
+    EDITING(false),
+    /** Looking at files, arranging, measuring, drawing: done again in a moment. */
+    LOOKING(false);
+
+    private final boolean leavesWorkUndone;
+
+    JobKind(boolean leavesWorkUndone) {
+        this.leavesWorkUndone = leavesWorkUndone;
+    }
+
+    /** Whether ending it before its time is something to be asked about. */
+    public boolean leavesWorkUndone() {
+        return leavesWorkUndone;
+    }
+}

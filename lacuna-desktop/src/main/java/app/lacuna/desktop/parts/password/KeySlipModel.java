@@ -1,0 +1,97 @@
+package app.lacuna.desktop.parts.password;
+
+import app.lacuna.base.Outcome;
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.jobs.PdfPrinting;
+import app.lacuna.desktop.look.Fonts;
+import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.slip.KeySlip;
+import app.lacuna.slip.SlipFile;
+import app.lacuna.slip.SlipWords;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+
+/** Makes the key slip, and writes it where the user says: readable for the owner only. */
+public final class KeySlipModel {
+    private final Job making;
+    private final Job asking;
+    private final Supplier<Secret> password;
+    private final Supplier<String> archive;
+
+    /**
+     * @param password the caller of it closes what it gives
+     * @param archive the name of what the password is for
+     */
+    public KeySlipModel(Lifetime life, Supplier<Secret> password, Supplier<String> archive) {
+        this.making = new Job(life, JobKind.MAKING_A_SLIP, Job.Policy.QUEUE);
+        this.asking = new Job(life, JobKind.LOOKING, Job.Policy.QUEUE);
+        this.password = password;
+        this.archive = archive;
+    }
+
+    /** {@code onEnd} hears whether the page is there. */
+    public void save(Path target, LocalDate today, Consumer<Boolean> onEnd) {
+        Secret secret = password.get();
+        SlipWords words = words(today);
+        making.start(
+                (listener, cancel) -> {
+                    try (secret) {
+                        SlipFile.write(target, pdf(secret, words));
+                        return true;
+                    }
+                },
+                outcome -> onEnd.accept(outcome instanceof Outcome.Done<Boolean>));
+    }
+
+    /** {@code onEnd} hears whether it was printed. */
+    public void print(LocalDate today, Consumer<Boolean> onEnd) {
+        Secret secret = password.get();
+        SlipWords words = words(today);
+        making.start(
+                (listener, cancel) -> {
+                    try (secret) {
+                        byte[] pdf = pdf(secret, words);
+                        boolean printed = PdfPrinting.print(pdf);
+                        Arrays.fill(pdf, (byte) 0);
+                        return printed;
+                    }
+                },
+                outcome ->
+                        onEnd.accept(
+                                outcome instanceof Outcome.Done<Boolean> done && done.value()));
+    }
+
+    /** Looks for printers in the background. */
+    public void ifPrinting(Runnable possible) {
+        asking.start(
+                (listener, cancel) -> PdfPrinting.isPossible(),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<Boolean> done && done.value()) {
+                        possible.run();
+                    }
+                });
+    }
+
+    private static byte[] pdf(Secret secret, SlipWords words) throws IOException {
+        return new KeySlip(Fonts.bytes("IBMPlexSans-Regular"), Fonts.bytes("IBMPlexMono-Regular"))
+                .pdf(secret, words);
+    }
+
+    private SlipWords words(LocalDate today) {
+        return new SlipWords(
+                Words.text("slip.title"),
+                List.of(
+                        Words.text("slip.for", archive.get()),
+                        Words.text("slip.made", Dates.day(today))),
+                Words.text("slip.warning"));
+    }
+}

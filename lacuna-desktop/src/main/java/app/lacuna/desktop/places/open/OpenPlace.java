@@ -1,0 +1,129 @@
+package app.lacuna.desktop.places.open;
+
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.shell.Place;
+import app.lacuna.desktop.shell.Services;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.rounds.OpenHistory;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.layout.Region;
+
+/** The Open place: unlock an archive, look inside, take out, change, lock. */
+public final class OpenPlace implements Place {
+    private static final Pattern ARCHIVE = Pattern.compile("(?i).*\\.(zip|z\\d{2,3})");
+
+    private final OpenViewModel model;
+    private final OpenView view;
+    private final ReadOnlyObjectWrapper<Region> page = new ReadOnlyObjectWrapper<>();
+
+    public OpenPlace(Services services, OpenHistory history) {
+        model =
+                new OpenViewModel(
+                        services.life().inner(), history, services.programs(), services.clock());
+        view = new OpenView(model, services.popovers(), services.dialogs(), services.clipboard());
+        page.set(view.page());
+    }
+
+    public OpenViewModel model() {
+        return model;
+    }
+
+    @Override
+    public String id() {
+        return "open";
+    }
+
+    @Override
+    public String title() {
+        return Words.text("place.open");
+    }
+
+    @Override
+    public ObservableValue<Region> page() {
+        return page.getReadOnlyProperty();
+    }
+
+    @Override
+    public void focusFirst() {
+        view.focusFirst();
+    }
+
+    @Override
+    public void find() {
+        view.find();
+    }
+
+    @Override
+    public void primary() {
+        view.primary();
+    }
+
+    @Override
+    public boolean cancel() {
+        return view.cancel();
+    }
+
+    @Override
+    public boolean accepts(List<Path> paths) {
+        return paths.size() == 1 && ARCHIVE.matcher(paths.get(0).toString()).matches();
+    }
+
+    @Override
+    public void take(List<Path> paths) {
+        model.open(paths.get(0));
+    }
+
+    public void look(Path archive, Secret password) {
+        model.open(archive, password);
+    }
+
+    /** Asks for an archive with the system's dialog. */
+    public void choose() {
+        view.choose();
+    }
+
+    @Override
+    public void leave(Runnable showing, Runnable goOn) {
+        if (model.hasUnwritten()) {
+            showing.run();
+        }
+        model.leave(
+                Leaving.CLOSE_THE_WINDOW,
+                () -> {
+                    model.closeNow();
+                    goOn.run();
+                });
+    }
+
+    @Override
+    public void lock() {
+        model.lock();
+    }
+
+    @Override
+    public void touched() {
+        model.touched();
+    }
+
+    @Override
+    public List<PlaceKey> keys() {
+        return List.of(
+                PlaceKey.everywhere("Ctrl+O", Words.text("key.open.does"), view::choose),
+                new PlaceKey("Ctrl+V", Optional.of(Words.text("key.paste.open")), view::paste),
+                new PlaceKey("Enter", Optional.of(Words.text("key.tick.does")), () -> false),
+                new PlaceKey("Space", Optional.of(Words.text("key.view.does")), () -> false),
+                new PlaceKey("F2", Optional.of(Words.text("key.rename.does")), () -> false),
+                new PlaceKey("Delete", Optional.of(Words.text("key.remove.does")), () -> false));
+    }
+
+    @Override
+    public void end() {
+        view.end();
+        model.closeNow();
+    }
+}

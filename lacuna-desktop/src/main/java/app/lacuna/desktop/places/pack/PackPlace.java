@@ -1,0 +1,274 @@
+package app.lacuna.desktop.places.pack;
+
+import app.lacuna.archive.Names;
+import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.KeptPasswordSteps;
+import app.lacuna.desktop.parts.password.KeySlipModel;
+import app.lacuna.desktop.parts.receipt.PasswordStep;
+import app.lacuna.desktop.parts.receipt.ReceiptView;
+import app.lacuna.desktop.shell.Navigator;
+import app.lacuna.desktop.shell.Place;
+import app.lacuna.desktop.shell.Services;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.job.PackResult;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/**
+ * The Pack place: one or several packing jobs, of which one is on the page. While one runs, the
+ * next can be set up; it waits for its turn.
+ */
+public final class PackPlace implements Place {
+    private final Services services;
+    private final Navigator navigator;
+    private final Supplier<PackViewModel> newModel;
+    private final List<PackSession> sessions = new ArrayList<>();
+    private final JobsStrip jobs = new JobsStrip(sessions, this::show);
+    private final ReadOnlyObjectWrapper<Region> page = new ReadOnlyObjectWrapper<>();
+    private PackSession session;
+
+    /**
+     * @param newModel makes the model of each packing job that is set up
+     */
+    public PackPlace(Services services, Navigator navigator, Supplier<PackViewModel> newModel) {
+        this.services = services;
+        this.navigator = navigator;
+        this.newModel = newModel;
+        show(newSession());
+    }
+
+    private PackSession newSession() {
+        PackViewModel model = newModel.get();
+        PackSession[] made = new PackSession[1];
+        PackView view =
+                new PackView(
+                        model,
+                        services.popovers(),
+                        services.dialogs(),
+                        services.clipboard(),
+                        new PackView.Actions(() -> show(newSession()), () -> remove(made[0])));
+        made[0] = new PackSession(model, view);
+        sessions.add(made[0]);
+        jobs.watch(made[0]);
+        model.packing().result().addListener((property, before, now) -> packed(made[0], now));
+        return made[0];
+    }
+
+    private void show(PackSession chosen) {
+        session = chosen;
+        jobs.show(session);
+        sessions.forEach(each -> each.view().canBeRemoved(sessions.size() > 1));
+        Region content = session.page();
+        VBox.setVgrow(content, Priority.ALWAYS);
+        page.set(new VBox(content, jobs));
+    }
+
+    /** The receipt takes the place of the page, even if the user is elsewhere at the moment. */
+    private void packed(PackSession done, Optional<PackResult> result) {
+        done.setReceipt(result.map(packed -> receipt(done, packed)));
+        if (session == done) {
+            show(done);
+        } else {
+            jobs.show(session);
+        }
+    }
+
+    private ReceiptView receipt(PackSession done, PackResult packed) {
+        PackViewModel model = done.model();
+        Optional<Node> steps =
+                model.kept()
+                        .filter(kept -> !kept.known().get())
+                        .map(kept -> steps(kept, packed.archive()));
+        return new ReceiptView(
+                packed,
+                model.contents().roots(),
+                model.forecastWhenPacked(),
+                model.kept().flatMap(kept -> steps.map(node -> new PasswordStep(kept, node))),
+                new ReceiptView.Next(
+                        () -> look(done, packed.archive()),
+                        () -> leave(done, () -> startAnew(done))));
+    }
+
+    private Node steps(KeptPassword kept, Path archive) {
+        return new KeptPasswordSteps(
+                kept,
+                new KeySlipModel(
+                        services.life(), kept::copy, () -> archive.getFileName().toString()),
+                services.clipboard(),
+                services.popovers(),
+                services.dialogs());
+    }
+
+    private void look(PackSession done, Path archive) {
+        done.model()
+                .kept()
+                .ifPresentOrElse(
+                        kept -> navigator.look(archive, kept.copy()),
+                        () -> navigator.look(archive));
+    }
+
+    /** Of several jobs the one that is done goes; the last one becomes an empty page again. */
+    private void startAnew(PackSession done) {
+        if (sessions.size() > 1) {
+            remove(done);
+        } else {
+            done.model().startAnew();
+            show(done);
+        }
+    }
+
+    private void remove(PackSession unwanted) {
+        sessions.remove(unwanted);
+        unwanted.model().end();
+        show(sessions.get(sessions.size() - 1));
+    }
+
+    /** A password that was made here and is not known to anybody is asked about. */
+    private void leave(PackSession left, Runnable goOn) {
+        if (left.isPasswordUnknown()) {
+            show(left);
+            left.receipt().ifPresent(receipt -> receipt.askAboutPassword(goOn));
+        } else {
+            goOn.run();
+        }
+    }
+
+    @Override
+    public String id() {
+        return "pack";
+    }
+
+    @Override
+    public String title() {
+        return Words.text("place.pack");
+    }
+
+    @Override
+    public ObservableValue<Region> page() {
+        return page.getReadOnlyProperty();
+    }
+
+    @Override
+    public void focusFirst() {
+        if (!session.hasReceipt()) {
+            session.view().focusFirst();
+        }
+    }
+
+    @Override
+    public void find() {
+        inPreparation(session.view()::find);
+    }
+
+    @Override
+    public void primary() {
+        if (!session.hasReceipt()) {
+            session.view().primary();
+        }
+    }
+
+    @Override
+    public boolean cancel() {
+        PackingModel packing = session.model().packing();
+        boolean running = packing.action().running().get();
+        packing.askingToCancel().set(running && !packing.askingToCancel().get());
+        return running;
+    }
+
+    @Override
+    public boolean accepts(List<Path> paths) {
+        return !paths.isEmpty();
+    }
+
+    @Override
+    public void take(List<Path> paths) {
+        boolean inUse = session.hasReceipt() || session.model().packing().action().running().get();
+        if (inUse) {
+            show(newSession());
+        }
+        session.model().contents().add(paths);
+    }
+
+    @Override
+    public void leave(Runnable showing, Runnable goOn) {
+        Optional<PackSession> unknown =
+                sessions.stream().filter(PackSession::isPasswordUnknown).findFirst();
+        if (unknown.isEmpty()) {
+            goOn.run();
+            return;
+        }
+        showing.run();
+        leave(
+                unknown.get(),
+                () -> {
+                    unknown.get().model().forgetKept();
+                    leave(showing, goOn);
+                });
+    }
+
+    /** What is typed for the next archive stays; what is kept of the last one goes. */
+    @Override
+    public void lock() {
+        for (PackSession each : sessions) {
+            if (!each.isPasswordUnknown()) {
+                each.model().forgetKept();
+            }
+        }
+    }
+
+    @Override
+    public List<PlaceKey> keys() {
+        return List.of(
+                PlaceKey.everywhere(
+                        "Ctrl+D",
+                        Words.text("key.files.does"),
+                        () -> inPreparation(() -> session.view().addFiles())),
+                PlaceKey.everywhere(
+                        "Ctrl+Shift+D",
+                        Words.text("key.folder.does"),
+                        () -> inPreparation(() -> session.view().addFolder())),
+                PlaceKey.of(
+                        "Ctrl+H",
+                        Words.text("key.names.does"),
+                        () -> inPreparation(this::switchNames)),
+                new PlaceKey(
+                        "Ctrl+V",
+                        Optional.of(Words.text("key.paste.pack")),
+                        () -> isPreparing() && session.view().paste()),
+                PlaceKey.of(
+                        "Ctrl+M",
+                        Words.text("key.make.does"),
+                        () -> inPreparation(() -> session.view().makePassword())),
+                new PlaceKey("Delete", Optional.of(Words.text("key.take-out.does")), () -> false));
+    }
+
+    private boolean isPreparing() {
+        return !session.hasReceipt() && !session.model().packing().action().running().get();
+    }
+
+    private void inPreparation(Runnable action) {
+        if (isPreparing()) {
+            action.run();
+        }
+    }
+
+    private void switchNames() {
+        PackViewModel model = session.model();
+        boolean hidden = model.names().get() == Names.HIDDEN;
+        model.names().set(hidden ? Names.VISIBLE : Names.HIDDEN);
+    }
+
+    @Override
+    public void end() {
+        sessions.forEach(each -> each.model().end());
+    }
+}

@@ -1,0 +1,119 @@
+package app.lacuna.desktop.places.pack;
+
+import app.lacuna.base.Outcome;
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.failure.ReadOnlyTarget;
+import app.lacuna.failure.TargetExists;
+import app.lacuna.job.PackJob;
+import app.lacuna.job.PackRequest;
+import app.lacuna.job.PackResult;
+import app.lacuna.staging.Existing;
+import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+
+/** Packing itself, in its turn among other packing jobs, and what came of it. */
+public final class PackingModel {
+    private final Job packing;
+    private final ReadOnlyObjectWrapper<Optional<PackResult>> result =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyBooleanWrapper replaceOffered = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyBooleanWrapper cancelled = new ReadOnlyBooleanWrapper();
+    private final BooleanProperty askingToCancel = new SimpleBooleanProperty();
+
+    /** What the user agrees to by replacing what was in the way. */
+    private Existing replacing = Existing.REPLACE;
+
+    PackingModel(Lifetime life, Turns turns) {
+        packing = new Job(life, JobKind.PACKING, Job.Policy.REFUSE, turns);
+        packing.running()
+                .addListener(
+                        (property, before, now) -> {
+                            if (!now) {
+                                askingToCancel.set(false);
+                            }
+                        });
+    }
+
+    /**
+     * @param secret closed when it is done
+     * @param onDone told before {@link #result} is
+     */
+    void start(PackRequest request, Optional<Secret> secret, Runnable onDone) {
+        failure.set(Optional.empty());
+        replaceOffered.set(false);
+        cancelled.set(false);
+        packing.writingTo(request.target())
+                .start(
+                        (listener, cancel) -> new PackJob(request, secret, listener, cancel).run(),
+                        outcome -> {
+                            secret.ifPresent(Secret::close);
+                            ended(outcome, onDone);
+                        },
+                        late -> secret.ifPresent(Secret::close));
+    }
+
+    private void ended(Outcome<PackResult> outcome, Runnable onDone) {
+        if (outcome instanceof Outcome.Done<PackResult> done) {
+            onDone.run();
+            result.set(Optional.of(done.value()));
+        } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
+            boolean readOnly = failed.cause() instanceof ReadOnlyTarget;
+            replacing = readOnly ? Existing.REPLACE_EVEN_READ_ONLY : Existing.REPLACE;
+            replaceOffered.set(readOnly || failed.cause() instanceof TargetExists);
+            failure.set(Optional.of(FailureText.of(failed.cause())));
+        } else {
+            cancelled.set(true);
+        }
+    }
+
+    /** What the user agrees to by replacing what was in the way. */
+    Existing replacing() {
+        return replacing;
+    }
+
+    void forget() {
+        result.set(Optional.empty());
+        failure.set(Optional.empty());
+        replaceOffered.set(false);
+        cancelled.set(false);
+    }
+
+    public Job action() {
+        return packing;
+    }
+
+    /** Whether the page asks if all that was done until now is to be thrown away. */
+    public BooleanProperty askingToCancel() {
+        return askingToCancel;
+    }
+
+    public ReadOnlyObjectProperty<Optional<PackResult>> result() {
+        return result.getReadOnlyProperty();
+    }
+
+    public ReadOnlyObjectProperty<Optional<FailureText>> failure() {
+        return failure.getReadOnlyProperty();
+    }
+
+    /** The last failure was that the name is taken. */
+    public ReadOnlyBooleanProperty replaceOffered() {
+        return replaceOffered.getReadOnlyProperty();
+    }
+
+    /** The last packing was cancelled. */
+    public ReadOnlyBooleanProperty cancelled() {
+        return cancelled.getReadOnlyProperty();
+    }
+}

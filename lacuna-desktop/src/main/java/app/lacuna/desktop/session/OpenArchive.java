@@ -1,0 +1,186 @@
+package app.lacuna.desktop.session;
+
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Limits;
+import app.lacuna.archive.Listing;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Nested;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.Secret;
+import app.lacuna.job.Archives;
+import java.io.Closeable;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.Optional;
+
+/** The archive on the page, and its password while it is unlocked. Closing forgets both. */
+public final class OpenArchive implements AutoCloseable {
+    private final ArchiveReader reader;
+    private final Way way;
+    private final boolean protectedByPassword;
+    private Optional<OpenedArchive> opened = Optional.empty();
+    private Optional<Secret> secret = Optional.empty();
+
+    /** How it was opened. */
+    public enum Way {
+        USUAL,
+        /** What still opens of a damaged one. */
+        SALVAGE,
+        /** Although it claims more than is taken for honest. */
+        WITHOUT_LIMITS,
+        /** What is in the archive that is the only thing in it. */
+        INSIDE
+    }
+
+    private volatile boolean letGo;
+
+    private OpenArchive(ArchiveReader reader, Way way) {
+        this.reader = reader;
+        this.way = way;
+        this.protectedByPassword = reader.needsPassword();
+    }
+
+    /** Locked, if it has a password. */
+    public static OpenArchive open(Path archive, Way way, CancelToken cancel) throws IOException {
+        ArchiveReader reader =
+                switch (way) {
+                    case USUAL -> Archives.open(archive);
+                    case SALVAGE -> Archives.salvage(archive, Limits.STANDARD, cancel);
+                    case WITHOUT_LIMITS -> Archives.open(archive, Limits.NONE, Nested.AS_A_FILE);
+                    case INSIDE -> Archives.open(archive, Limits.STANDARD, Nested.LOOK_INSIDE);
+                };
+        OpenArchive found = new OpenArchive(reader, way);
+        if (reader.needsPassword()) {
+            return found;
+        }
+        try {
+            found.opened = Optional.of(reader.open());
+            return found;
+        } catch (IOException | RuntimeException e) {
+            reader.close();
+            throw e;
+        }
+    }
+
+    /**
+     * Just written, and therefore checked before it is shown.
+     *
+     * @param password taken over
+     */
+    static OpenArchive unlocked(Path archive, Optional<Secret> password) throws IOException {
+        OpenArchive made = open(archive, Way.WITHOUT_LIMITS, CancelToken.never());
+        try {
+            if (password.isPresent()) {
+                OpenedArchive opened = made.reader.open(password.get());
+                made.keep(opened, password.get());
+                opened.check(told -> {}, CancelToken.never());
+            }
+            return made;
+        } catch (IOException | RuntimeException e) {
+            password.ifPresent(Secret::close);
+            made.close();
+            throw e;
+        }
+    }
+
+    public ArchiveReader reader() {
+        return reader;
+    }
+
+    /** Only while it is unlocked. */
+    public OpenedArchive opened() {
+        return opened.orElseThrow();
+    }
+
+    /** Of the inside while it is unlocked, otherwise what everybody can read. */
+    public Listing listing() {
+        return opened.map(OpenedArchive::listing).orElseGet(reader::outside);
+    }
+
+    public Path path() {
+        return listing().archive();
+    }
+
+    public Way way() {
+        return way;
+    }
+
+    public boolean isSalvaged() {
+        return way == Way.SALVAGE;
+    }
+
+    /** Whether nothing can be opened before the password is known. */
+    public boolean needsToBeUnlocked() {
+        return opened.isEmpty();
+    }
+
+    /** What everybody can read, without the password. */
+    public Listing seenByAll() {
+        return reader.outside();
+    }
+
+    /** What the password has opened; both are taken over. */
+    void keep(OpenedArchive archive, Secret password) {
+        forgetOpened();
+        opened = Optional.of(archive);
+        secret = Optional.of(password);
+    }
+
+    /** Whether it has a password; asked once, since it looks at every entry. */
+    public boolean isProtected() {
+        return protectedByPassword;
+    }
+
+    /** Whether it is one protected file that is called like an archive, and was not looked into. */
+    boolean mayHoldAnArchive() {
+        return way == Way.USUAL
+                && listing().names() == Names.VISIBLE
+                && listing().entries().size() == 1
+                && listing().needsPassword()
+                && listing().entries().get(0).path().toLowerCase(Locale.ROOT).endsWith(".zip");
+    }
+
+    /** Closes the file, so that another can take its place. What it lists stays known. */
+    void letGo() {
+        letGo = true;
+        opened.ifPresent(OpenArchive::closeReadOnly);
+        closeReadOnly(reader);
+    }
+
+    boolean hasLetGo() {
+        return letGo;
+    }
+
+    private void forgetOpened() {
+        secret.ifPresent(Secret::close);
+        secret = Optional.empty();
+        opened.ifPresent(OpenArchive::closeReadOnly);
+        opened = Optional.empty();
+    }
+
+    /** It was only read from: nothing can be lost by a failure. */
+    static void closeReadOnly(Closeable source) {
+        try {
+            source.close();
+        } catch (IOException e) {
+            // see above
+        }
+    }
+
+    Optional<Secret> secret() {
+        return secret;
+    }
+
+    /** The caller closes it. */
+    Optional<Secret> copyOfSecret() {
+        return secret.map(Secret::copy);
+    }
+
+    @Override
+    public void close() {
+        forgetOpened();
+        closeReadOnly(reader);
+    }
+}

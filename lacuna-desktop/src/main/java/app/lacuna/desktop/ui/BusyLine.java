@@ -1,10 +1,10 @@
 package app.lacuna.desktop.ui;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.base.Progress;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.Pace;
 import java.util.Optional;
@@ -59,21 +59,15 @@ public final class BusyLine extends HBox {
         Progress progress = told.get();
         Pace.Reading reading = pace.at(progress);
         bar.setProgress(progress.fraction());
-        String speed =
-                reading.bytesPerSecond() == 0
-                        ? ""
-                        : Words.text("busy.speed", ByteCount.inWords(reading.bytesPerSecond()));
-        String left =
-                reading.left()
-                        .map(time -> Words.text("busy.left", Dates.duration(time)))
-                        .orElse("");
         heading.setText(
                 Words.text(
-                                "busy." + progress.stage(),
-                                ByteCount.inWords(progress.doneBytes()),
-                                ByteCount.inWords(progress.totalBytes()))
-                        + speed
-                        + left);
+                        "busy." + progress.stage(),
+                        Sizes.inWords(progress.doneBytes()),
+                        Sizes.inWords(progress.totalBytes()),
+                        reading.bytesPerSecond() > 0 ? "yes" : "no",
+                        Sizes.inWords(reading.bytesPerSecond()),
+                        reading.left().isPresent() ? "yes" : "no",
+                        reading.left().map(Dates::duration).orElse("")));
         detail.setText(progress.item());
     }
 }

@@ -1,51 +1,54 @@
 package app.lacuna.desktop.words;
 
+import com.ibm.icu.text.DateFormat;
+import com.ibm.icu.text.NumberFormat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
+import java.util.Date;
 
-/** Dates and durations as they are written on the page. */
+/** Dates and durations as they are written where the user lives. */
 public final class Dates {
-    private static final DateTimeFormatter DAY =
-            DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
-    private static final DateTimeFormatter MINUTE =
-            DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.ENGLISH);
-
-    private static final DateTimeFormatter TIME =
-            DateTimeFormatter.ofPattern("HH:mm", Locale.ENGLISH);
+    private static final double WITH_DECIMALS = 9.95;
+    private static final double IN_SECONDS = 100;
 
     private Dates() {}
 
     public static String day(Instant instant) {
-        return DAY.format(instant.atZone(ZoneId.systemDefault()));
+        return as("yMMMd", instant);
     }
 
     public static String day(LocalDate day) {
-        return DAY.format(day);
+        return day(day.atStartOfDay(ZoneId.systemDefault()).toInstant());
     }
 
     public static String minute(Instant instant) {
-        return MINUTE.format(instant.atZone(ZoneId.systemDefault()));
+        return as("yMMMdjm", instant);
     }
 
     /** "14:22". */
     public static String timeOfDay(Instant instant) {
-        return TIME.format(instant.atZone(ZoneId.systemDefault()));
+        return as("jm", instant);
+    }
+
+    private static String as(String parts, Instant instant) {
+        return DateFormat.getInstanceForSkeleton(parts, Words.LOCALE).format(Date.from(instant));
     }
 
     /** "6.1 s", "48 s", "3 min", "2 h 5 min". */
     public static String duration(Duration duration) {
         double seconds = duration.toMillis() / 1000.0;
-        if (seconds < 9.95) {
-            return String.format(Locale.ROOT, "%.1f s", seconds);
-        }
-        if (seconds < 100) {
-            return Math.round(seconds) + " s";
+        if (seconds < IN_SECONDS) {
+            NumberFormat format = NumberFormat.getInstance(Words.LOCALE);
+            int decimals = seconds < WITH_DECIMALS ? 1 : 0;
+            format.setMinimumFractionDigits(decimals);
+            format.setMaximumFractionDigits(decimals);
+            return Words.text("duration.seconds", format.format(seconds));
         }
         long minutes = Math.round(seconds / 60);
-        return minutes < 60 ? minutes + " min" : minutes / 60 + " h " + minutes % 60 + " min";
+        return minutes < 60
+                ? Words.text("duration.minutes", minutes)
+                : Words.text("duration.hours", minutes / 60, minutes % 60);
     }
 }

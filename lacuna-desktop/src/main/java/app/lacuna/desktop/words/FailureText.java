@@ -1,5 +1,6 @@
 package app.lacuna.desktop.words;
 
+import app.lacuna.base.ByteCount;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
@@ -64,6 +65,9 @@ public record FailureText(String what, String safe, String next) {
         }
         if (fact instanceof PasswordUnusable.Reason unusable) {
             return Words.text("password.unusable." + unusable);
+        }
+        if (fact instanceof ByteCount count) {
+            return Sizes.inWords(count.bytes());
         }
         return fact instanceof Path path && path.getFileName() != null
                 ? path.getFileName().toString()

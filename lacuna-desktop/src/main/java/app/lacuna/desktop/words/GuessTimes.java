@@ -1,8 +1,7 @@
 package app.lacuna.desktop.words;
 
 import app.lacuna.password.TimeToGuess;
-import java.text.NumberFormat;
-import java.util.Locale;
+import com.ibm.icu.text.NumberFormat;
 
 /** Times that span from nothing to the age of the Earth, in words. */
 public final class GuessTimes {
@@ -41,7 +40,7 @@ public final class GuessTimes {
 
     private static String figures(double value) {
         double step = Math.pow(10, Math.max(0, Math.floor(Math.log10(Math.max(1, value))) - 1));
-        return NumberFormat.getIntegerInstance(Locale.ENGLISH)
+        return NumberFormat.getIntegerInstance(Words.LOCALE)
                 .format(Math.max(1, Math.round(value / step) * step));
     }
 }

@@ -4,6 +4,8 @@ import java.nio.file.Path;
 
 /** How places are called on the page. */
 public final class PathNames {
+    private static final int SHORT = 34;
+
     private PathNames() {}
 
     /** The last name of it; of the root of a drive, which has none, all of it. */
@@ -23,5 +25,16 @@ public final class PathNames {
         return rest.toString().isEmpty()
                 ? home.toString()
                 : "~" + path.getFileSystem().getSeparator() + rest;
+    }
+
+    /** The same in a sentence: of a place that lies deep, the last two names. */
+    public static String brief(Path path) {
+        String known = known(path);
+        int names = path.getNameCount();
+        if (known.length() <= SHORT || names < 3) {
+            return known;
+        }
+        String separator = path.getFileSystem().getSeparator();
+        return "\u2026" + separator + path.subpath(names - 2, names);
     }
 }

@@ -1,9 +1,9 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Optional;
@@ -65,7 +65,7 @@ public final class InsideSheet extends VBox {
         tickFound.setVisible(model.isFinding() && found > 0);
         tickFound.setManaged(tickFound.isVisible());
         int count = model.chosen().count();
-        String bytes = ByteCount.inWords(model.chosen().bytes());
+        String bytes = Sizes.inWords(model.chosen().bytes());
         chosen.setText(
                 model.isFinding() && count == 0
                         ? Words.text("open.found", found)

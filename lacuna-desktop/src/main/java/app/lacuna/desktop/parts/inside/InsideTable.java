@@ -1,10 +1,10 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.inside.Order.By;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.PathTree.Node;
 import java.nio.file.Path;
@@ -62,7 +62,7 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
                         List.of(
                                 ticks(),
                                 name,
-                                mono(By.SIZE, 80, node -> ByteCount.inWords(node.size())),
+                                mono(By.SIZE, 80, node -> Sizes.inWords(node.size())),
                                 packed,
                                 mono(By.CHANGED, 98, InsideTable::changed)));
         setSortPolicy(table -> sortByHead());
@@ -90,7 +90,7 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
         return node.value()
                 .filter(entry -> entry.added().isEmpty() && !node.isFolder())
                 .flatMap(PlannedEntry::before)
-                .map(entry -> ByteCount.inWords(entry.packedSize()))
+                .map(entry -> Sizes.inWords(entry.packedSize()))
                 .orElse("");
     }
 

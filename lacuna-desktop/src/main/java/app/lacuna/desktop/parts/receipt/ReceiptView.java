@@ -1,6 +1,5 @@
 package app.lacuna.desktop.parts.receipt;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.Columns;
@@ -8,8 +7,10 @@ import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Mark.Meaning;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Sentence;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackResult;
@@ -98,36 +99,42 @@ public final class ReceiptView {
                         proof().count(Verdict.IDENTICAL),
                         proof().entries().size());
         BriefLine brief = new BriefLine();
-        brief.fact(result.archive().getFileName().toString());
-        brief.say(Words.text(locked ? "receipt.packed" : "receipt.packed-open"));
-        return brief.fact(all, proof().allIdentical() ? Styles.PROTECTED : Styles.ATTENTION)
-                .say(".");
+        new Sentence("receipt.brief")
+                .word(line -> line.fact(PathNames.last(result.archive())))
+                .when(locked)
+                .word(
+                        line ->
+                                line.fact(
+                                        all,
+                                        proof().allIdentical()
+                                                ? Styles.PROTECTED
+                                                : Styles.ATTENTION))
+                .into(brief);
+        return brief;
     }
 
     private void packed() {
         Label path = Page.label(result.archive().toString(), Styles.MONO, Styles.SECONDARY);
         path.setId("receipt-path");
+        Optional<SizeRange> known = forecast.filter(range -> range.expected() > 0);
         String line =
                 Words.text(
                         "receipt.packed.line",
-                        ByteCount.inWords(result.contentBytes()),
-                        ByteCount.inWords(result.archiveBytes()),
-                        Dates.duration(result.packing()));
+                        Sizes.inWords(result.contentBytes()),
+                        Sizes.inWords(result.archiveBytes()),
+                        Dates.duration(result.packing()),
+                        known.isPresent() ? "yes" : "no",
+                        known.map(range -> Sizes.inWords(range.expected())).orElse(""),
+                        known.map(this::off).orElse(0.0));
         line(
                 Meaning.DONE,
                 Words.text("receipt.packed.title"),
-                List.of(Page.label(line + howNear(), Styles.SECONDARY), path));
+                List.of(Page.label(line, Styles.SECONDARY), path));
     }
 
-    /** How far the forecast was off. */
-    private String howNear() {
-        if (forecast.isEmpty() || forecast.get().expected() == 0) {
-            return "";
-        }
-        long expected = forecast.get().expected();
-        double off = 100.0 * Math.abs(result.archiveBytes() - expected) / expected;
-        return Words.text(
-                "receipt.forecast", ByteCount.inWords(expected), Math.round(off * 10) / 10.0);
+    /** How far the forecast was off, in percent. */
+    private double off(SizeRange range) {
+        return 100.0 * Math.abs(result.archiveBytes() - range.expected()) / range.expected();
     }
 
     private void proved() {
@@ -163,7 +170,7 @@ public final class ReceiptView {
                 Words.text("receipt.left-out.title", result.leftOut().size()),
                 List.of(
                         Page.label(
-                                more > 0 ? names + Words.text("receipt.more", more) : names,
+                                Words.text("receipt.left-out.line", names, Math.max(0, more)),
                                 Styles.SECONDARY)));
     }
 
@@ -196,7 +203,8 @@ public final class ReceiptView {
                         Page.label(
                                 Words.text(
                                         "receipt.originals.line",
-                                        more > 0 ? names + Words.text("receipt.more", more) : names,
+                                        names,
+                                        Math.max(0, more),
                                         PathNames.known(parent(roots.get(0)))),
                                 Styles.SECONDARY)));
     }

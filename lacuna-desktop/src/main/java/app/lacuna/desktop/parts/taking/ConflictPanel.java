@@ -1,9 +1,9 @@
 package app.lacuna.desktop.parts.taking;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.extract.Conflict;
 import app.lacuna.extract.ConflictRule;
@@ -52,9 +52,9 @@ public final class ConflictPanel extends VBox {
                         Page.label(
                                 Words.text(
                                         "conflict.both",
-                                        ByteCount.inWords(conflict.existingSize()),
+                                        Sizes.inWords(conflict.existingSize()),
                                         Dates.minute(conflict.existingModified()),
-                                        ByteCount.inWords(conflict.entry().size()),
+                                        Sizes.inWords(conflict.entry().size()),
                                         Dates.minute(conflict.entry().modified())),
                                 Styles.SECONDARY),
                         answers);

@@ -1,10 +1,10 @@
 package app.lacuna.desktop.parts.taking;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.PathNames;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
@@ -83,7 +83,7 @@ public final class ExtractReportStrip extends VBox {
                                         "extract.done",
                                         report.cameOut(),
                                         report.entries().size(),
-                                        ByteCount.inWords(report.bytes())),
+                                        Sizes.inWords(report.bytes())),
                                 report.isComplete() ? "report-done" : "message-what"),
                         readable(report));
         List<ExtractedEntry> others =

@@ -1,6 +1,5 @@
 package app.lacuna.desktop.parts.viewer;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.base.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
@@ -9,9 +8,11 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.CopiedText;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.preview.Preview;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -36,7 +37,8 @@ public final class ViewerSheet extends VBox {
     private final Job decoding;
     private Preview shownNow;
     private String path = "";
-    private String points = "";
+    private String rest = "";
+    private UnaryOperator<String> points = text -> text;
 
     /**
      * @param openOutside told the path of the entry that is to be opened in its own program
@@ -103,16 +105,18 @@ public final class ViewerSheet extends VBox {
     private void showContents(Viewed.Shown shown) {
         String size = size(shown);
         if (shown.preview() == shownNow) {
-            detail.setText(points + size + more(shown.preview()));
+            rest = size + more(shown.preview());
+            detail.setText(points.apply(rest));
             return;
         }
         shownNow = shown.preview();
-        points = "";
-        fill(shown.name(), content(shown), size + more(shown.preview()));
+        points = text -> text;
+        rest = size + more(shown.preview());
+        fill(shown.name(), content(shown), rest);
     }
 
     private static String size(Viewed.Shown shown) {
-        String size = ByteCount.inWords(shown.size());
+        String size = Sizes.inWords(shown.size());
         if (!shown.inArchive()) {
             return Words.text("viewer.not-packed", size);
         }
@@ -154,7 +158,7 @@ public final class ViewerSheet extends VBox {
             return new HexStage(bytes.lines());
         }
         long limit = ((Preview.TooLarge) preview).limit();
-        return words(Words.text("viewer.large", ByteCount.inWords(limit)));
+        return words(Words.text("viewer.large", Sizes.inWords(limit)));
     }
 
     /** Decoded in the background; what was chosen meanwhile wins. */
@@ -173,8 +177,14 @@ public final class ViewerSheet extends VBox {
         }
         if (outcome instanceof Outcome.Done<Pictures.Decoded> done) {
             pictureStage.show(done.value().image());
-            points = Words.text("viewer.points", done.value().width(), done.value().height());
-            detail.setText(points + detail.getText());
+            points =
+                    text ->
+                            Words.text(
+                                    "viewer.points",
+                                    done.value().width(),
+                                    done.value().height(),
+                                    text);
+            detail.setText(points.apply(rest));
         } else {
             boolean many =
                     outcome instanceof Outcome.Failed<Pictures.Decoded> failed

@@ -3,7 +3,6 @@ package app.lacuna.desktop.places.open;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.ChoiceGroup;
@@ -11,8 +10,10 @@ import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.FolderEditor;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.Sentence;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -21,6 +22,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.Node;
@@ -64,38 +66,37 @@ final class OpenBrief {
         line.clear();
         time = Optional.empty();
         folder.unbind();
-        if (model.state().get() == OpenState.LOCKING) {
-            line.say(Words.text("open.brief.locking"));
-            return;
-        }
-        if (model.state().get() == OpenState.NOTHING) {
-            line.say(Words.text("open.brief.open"));
-            line.fact(Words.text("open.brief.nothing"));
-            line.say(Words.text("open.brief.nothing-rest"));
-            return;
-        }
-        Listing listing = model.listing();
-        if (model.state().get() == OpenState.UNLOCKED && model.session().isSalvaged()) {
-            line.say(Words.text("open.brief.left-of"));
-        }
-        line.fact(listing.archive().getFileName().toString());
-        if (model.state().get() == OpenState.LOCKED) {
-            writeLocked(listing);
-        } else {
-            folder.bind(model.session().extract().folder());
-            writeUnlocked(listing);
+        switch (model.state().get()) {
+            case NOTHING ->
+                    new Sentence("open.brief.nothing")
+                            .word(to -> to.fact(Words.text("open.brief.nothing-yet")))
+                            .into(line);
+            case LOCKING -> line.say(Words.text("open.brief.locking"));
+            case LOCKED -> writeLocked(model.listing());
+            case UNLOCKED -> {
+                folder.bind(model.session().extract().folder());
+                writeUnlocked(model.listing());
+            }
         }
     }
 
     private void writeLocked(Listing listing) {
-        line.say(Words.text("open.brief.is"));
-        line.fact(Words.text("open.brief.locked"), Styles.PROTECTED);
-        line.say(Words.text("open.brief.locked-rest", protection(listing)));
         boolean hidden = listing.names() == Names.HIDDEN;
-        line.fact(
-                Words.text("names." + listing.names()),
-                hidden ? Styles.PROTECTED : Styles.READABLE);
-        line.say(Words.text("open.brief.locked-size", ByteCount.inWords(listing.archiveBytes())));
+        new Sentence("open.brief.locked")
+                .word(archive(listing))
+                .word(to -> to.fact(Words.text("open.brief.is-locked"), Styles.PROTECTED))
+                .fact(protection(listing))
+                .word(
+                        to ->
+                                to.fact(
+                                        Words.text("names." + listing.names()),
+                                        hidden ? Styles.PROTECTED : Styles.READABLE))
+                .fact(Sizes.inWords(listing.archiveBytes()))
+                .into(line);
+    }
+
+    private static Consumer<BriefLine> archive(Listing listing) {
+        return to -> to.fact(PathNames.last(listing.archive()));
     }
 
     private static String protection(Listing listing) {
@@ -104,44 +105,47 @@ final class OpenBrief {
     }
 
     private void writeUnlocked(Listing listing) {
-        line.say(Words.text("open.brief.holds"));
-        line.fact(
-                Words.text(
-                        "pack.brief.items",
-                        listing.entries().size(),
-                        ByteCount.inWords(listing.totalBytes())));
-        packedOn()
-                .ifPresent(
-                        when -> {
-                            line.say(Words.text("open.brief.packed"));
-                            line.fact(Dates.day(when));
-                        });
-        boolean locked = listing.needsPassword();
-        if (locked) {
-            line.say(", ");
-            changeable(
-                    "brief-relock-cipher",
-                    protection(listing),
-                    listing.weakestProtection().canHideNames());
-            line.say(Words.text("open.brief.names"));
-            changeable(
-                    "brief-relock-names",
-                    Words.text("names." + listing.names()),
-                    listing.names() == Names.HIDDEN);
+        String items =
+                Words.text("items", listing.entries().size(), Sizes.inWords(listing.totalBytes()));
+        if (!listing.needsPassword()) {
+            new Sentence("open.brief.everyone")
+                    .when(model.session().isSalvaged())
+                    .word(archive(listing))
+                    .word(to -> to.fact(items))
+                    .word(to -> to.fact(Words.text("open.brief.to-everyone"), Styles.READABLE))
+                    .word(this::folder)
+                    .into(line);
+            return;
         }
-        line.say(Words.text("open.brief.it-is"));
-        line.fact(
-                Words.text(locked ? "open.brief.unlocked" : "open.brief.everyone"),
-                Styles.READABLE);
-        if (locked) {
-            writeTime();
-        }
-        line.say(Words.text("open.brief.goes-to"));
-        String name = PathNames.known(folder.get());
+        Optional<Instant> packed = packedOn();
+        new Sentence("open.brief.unlocked")
+                .when(model.session().isSalvaged())
+                .word(archive(listing))
+                .word(to -> to.fact(items))
+                .when(packed.isPresent())
+                .word(to -> to.fact(packed.map(Dates::day).orElse("")))
+                .word(
+                        changeable(
+                                "brief-relock-cipher",
+                                protection(listing),
+                                listing.weakestProtection().canHideNames()))
+                .word(
+                        changeable(
+                                "brief-relock-names",
+                                Words.text("names." + listing.names()),
+                                listing.names() == Names.HIDDEN))
+                .word(to -> to.fact(Words.text("open.brief.is-unlocked"), Styles.READABLE))
+                .when(model.autoLock().left().get().isPresent())
+                .word(this::time)
+                .word(this::folder)
+                .into(line);
+    }
+
+    private void folder(BriefLine to) {
+        String name = PathNames.brief(folder.get());
         Button word =
-                line.word("extract-folder", name, Words.text("accessible.extract-folder", name));
+                to.word("extract-folder", name, Words.text("accessible.extract-folder", name));
         word.setOnAction(event -> layer.show(word, folderContent()));
-        line.say(".");
     }
 
     /** With hidden names the outer entry tells it; otherwise nothing in it is younger. */
@@ -152,22 +156,23 @@ final class OpenBrief {
                 .filter(when -> model.listing().names() == Names.HIDDEN);
     }
 
-    private void changeable(String id, String words, boolean good) {
-        Button word =
-                line.word(
-                        id,
-                        words,
-                        Words.text("accessible.relock", words),
-                        good ? Styles.PROTECTED : Styles.READABLE);
-        word.setOnAction(event -> relock.run());
-        word.setDisable(model.session().isSalvaged());
+    private Consumer<BriefLine> changeable(String id, String words, boolean good) {
+        return to -> {
+            Button word =
+                    to.word(
+                            id,
+                            words,
+                            Words.text("accessible.relock", words),
+                            good ? Styles.PROTECTED : Styles.READABLE);
+            word.setOnAction(event -> relock.run());
+            word.setDisable(model.session().isSalvaged());
+        };
     }
 
-    private void writeTime() {
+    private void time(BriefLine to) {
         Optional<Duration> left = model.autoLock().left().get();
-        line.say(Words.text(left.isPresent() ? "open.brief.locks-in" : "open.brief.locks-never"));
         String words = left.map(OpenBrief::clock).orElse(Words.text("open.brief.never"));
-        Button word = line.word("lock-time", words, Words.text("accessible.lock-time", words));
+        Button word = to.word("lock-time", words, Words.text("accessible.lock-time", words));
         word.setOnAction(event -> layer.show(word, timeContent()));
         time = Optional.of(word);
     }

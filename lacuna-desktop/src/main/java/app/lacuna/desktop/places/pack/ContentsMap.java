@@ -1,6 +1,6 @@
 package app.lacuna.desktop.places.pack;
 
-import app.lacuna.base.ByteCount;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.PathTree.Node;
@@ -70,8 +70,8 @@ final class ContentsMap extends Pane {
         tile.pseudoClassStateChanged(FOLDER, node.isFolder());
         tile.setManaged(false);
         tile.setAccessibleRole(AccessibleRole.BUTTON);
-        tile.setAccessibleText(node.name() + ", " + ByteCount.inWords(node.size()));
-        tile.setTooltip(new Tooltip(node.name() + "  " + ByteCount.inWords(node.size())));
+        tile.setAccessibleText(node.name() + ", " + Sizes.inWords(node.size()));
+        tile.setTooltip(new Tooltip(node.name() + "  " + Sizes.inWords(node.size())));
         tile.setOnMouseClicked(
                 event -> {
                     choose.accept(node);

@@ -1,7 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.ui.TreeColumns;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.SizeRange;
 import app.lacuna.selection.FileItem;
@@ -43,7 +43,7 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
                                 TreeColumns.mono(
                                         Words.text("column.size"),
                                         96,
-                                        node -> ByteCount.inWords(node.size())),
+                                        node -> Sizes.inWords(node.size())),
                                 expected(),
                                 TreeColumns.note(this::note)));
         getColumns().get(0).setSortable(true);

@@ -1,11 +1,11 @@
 package app.lacuna.desktop.places.pack;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.Delivery.Disc;
@@ -52,7 +52,7 @@ final class ForecastStatus extends HBox {
         getChildren()
                 .setAll(
                         item(
-                                Words.text("forecast.size", ByteCount.inWords(size.expected())),
+                                Words.text("forecast.size", Sizes.inWords(size.expected())),
                                 range(size)),
                         mails(size.high()),
                         discs(size.high()),
@@ -70,7 +70,7 @@ final class ForecastStatus extends HBox {
         Button change =
                 Page.link(
                         "mail-limit",
-                        Words.text("forecast.mails.each", ByteCount.inWords(limit)),
+                        Words.text("forecast.mails.each", Sizes.inWords(limit)),
                         () -> {});
         change.setAccessibleText(Words.text("mail.limit"));
         change.setOnAction(event -> layer.show(change, limits()));
@@ -83,7 +83,7 @@ final class ForecastStatus extends HBox {
         ObjectProperty<Long> chosen = new SimpleObjectProperty<>(model.mailLimit().get());
         chosen.addListener((property, before, now) -> model.mailLimit().set(now));
         VBox choices =
-                new ChoiceGroup<>("mail-limit", LIMITS, chosen, ByteCount::inWords)
+                new ChoiceGroup<>("mail-limit", LIMITS, chosen, Sizes::inWords)
                         .whenClicked(layer::close)
                         .column();
         Label note = Page.label(Words.text("mail.note"), Styles.SECONDARY);
@@ -92,8 +92,8 @@ final class ForecastStatus extends HBox {
     }
 
     private static String range(SizeRange size) {
-        String low = ByteCount.inWords(size.low());
-        String high = ByteCount.inWords(size.high());
+        String low = Sizes.inWords(size.low());
+        String high = Sizes.inWords(size.high());
         return low.equals(high)
                 ? Words.text("forecast.exact")
                 : Words.text("forecast.range", low, high);

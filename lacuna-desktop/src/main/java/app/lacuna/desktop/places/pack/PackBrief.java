@@ -1,15 +1,18 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
-import app.lacuna.base.ByteCount;
+import app.lacuna.archive.Protection;
 import app.lacuna.base.Progress;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.Sentence;
 import app.lacuna.desktop.words.PathNames;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.FileSelection;
+import java.util.function.Consumer;
 import javafx.beans.InvalidationListener;
 import javafx.scene.control.Button;
 
@@ -50,54 +53,64 @@ final class PackBrief {
     }
 
     private void write() {
+        line.clear();
         FileSelection selection = model.contents().selection().get();
-        line.clear().say(Words.text("pack.brief.pack"));
-        if (selection.items().isEmpty()) {
-            boolean scanning = model.contents().scanning().get();
+        if (!selection.items().isEmpty()) {
+            writeAll(selection);
+        } else if (model.contents().scanning().get()) {
             int found =
                     model.contents().looking().progress().get().map(Progress::doneItems).orElse(0);
-            line.fact(Words.text(scanning ? "pack.brief.scanning" : "pack.brief.nothing", found));
-            line.say(Words.text(scanning ? "pack.brief.scanning-rest" : "pack.brief.nothing-rest"));
-            return;
+            new Sentence("pack.brief.scanning")
+                    .word(line -> line.fact(Words.text("pack.brief.found", found)))
+                    .into(line);
+        } else {
+            new Sentence("pack.brief.nothing")
+                    .word(line -> line.fact(Words.text("pack.brief.nothing-yet")))
+                    .into(line);
         }
-        word(
-                "brief-items",
+    }
+
+    private void writeAll(FileSelection selection) {
+        Protection protection = model.protection().get();
+        boolean hides = protection.canHideNames();
+        String items =
                 Words.text(
-                        "pack.brief.items",
-                        selection.items().size(),
-                        ByteCount.inWords(selection.totalBytes())),
-                () -> popovers.items());
-        line.say(Words.text("pack.brief.as"));
-        word("brief-name", model.name().get(), () -> popovers.name());
-        boolean locked = model.protection().get().needsPassword();
-        line.say(Words.text("pack.brief.for"));
-        word("brief-whom", Words.text("whom." + model.form().whom().get()), () -> popovers.whom());
-        line.say(Words.text(locked ? "pack.brief.locked" : "pack.brief.open"));
-        word(
-                "brief-cipher",
-                Words.text("protection." + model.protection().get()),
-                () -> popovers.cipher(),
-                model.protection().get().canHideNames() ? Styles.PROTECTED : Styles.READABLE);
-        if (model.protection().get().canHideNames()) {
-            boolean hidden = model.names().get() == Names.HIDDEN;
-            line.say(Words.text("pack.brief.names"));
-            word(
-                    "brief-names",
-                    Words.text("names." + model.names().get()),
-                    () -> popovers.names(),
-                    hidden ? Styles.PROTECTED : Styles.READABLE);
-        }
-        line.say(Words.text("pack.brief.keep"));
-        word("brief-folder", PathNames.known(model.folder().get()), () -> popovers.folder());
-        line.say(Words.text("pack.brief.prove"));
+                        "items", selection.items().size(), Sizes.inWords(selection.totalBytes()));
+        new Sentence("pack.brief")
+                .word(word("brief-items", items, popovers::items))
+                .word(word("brief-name", model.name().get(), popovers::name))
+                .word(
+                        word(
+                                "brief-whom",
+                                Words.text("whom." + model.form().whom().get()),
+                                popovers::whom))
+                .word(
+                        word(
+                                "brief-cipher",
+                                Words.text("protection." + protection),
+                                popovers::cipher,
+                                hides ? Styles.PROTECTED : Styles.READABLE))
+                .when(hides)
+                .word(
+                        word(
+                                "brief-names",
+                                Words.text("names." + model.names().get()),
+                                popovers::names,
+                                model.names().get() == Names.HIDDEN
+                                        ? Styles.PROTECTED
+                                        : Styles.READABLE))
+                .word(word("brief-folder", PathNames.brief(model.folder().get()), popovers::folder))
+                .into(line);
     }
 
     private interface Opener {
         javafx.scene.Node[] content();
     }
 
-    private void word(String id, String words, Opener opener, String... styles) {
-        Button word = line.word(id, words, Words.text("accessible." + id, words), styles);
-        word.setOnAction(event -> layer.show(word, opener.content()));
+    private Consumer<BriefLine> word(String id, String words, Opener opener, String... styles) {
+        return onto -> {
+            Button word = onto.word(id, words, Words.text("accessible." + id, words), styles);
+            word.setOnAction(event -> layer.show(word, opener.content()));
+        };
     }
 }

@@ -1,13 +1,13 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
-import app.lacuna.base.ByteCount;
 import app.lacuna.desktop.look.Motion;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.GapBars;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.exposure.Exposure;
 import app.lacuna.exposure.Readable;
@@ -88,7 +88,7 @@ final class StrangerCard extends VBox {
                 model.forecast()
                         .seen()
                         .get()
-                        .map(s -> ByteCount.inWords(s.forecast().archive().expected()))
+                        .map(s -> Sizes.inWords(s.forecast().archive().expected()))
                         .orElse("");
         lines.getChildren().add(line(exposure.archiveName(), size, ""));
         exposure.entries().stream().limit(atMost).forEach(e -> lines.getChildren().add(line(e)));
@@ -112,7 +112,7 @@ final class StrangerCard extends VBox {
         boolean folder = entry.kind() == ItemKind.FOLDER;
         long depth = entry.path().chars().filter(c -> c == '/').count();
         String size =
-                folder || entry.size().isEmpty() ? "" : ByteCount.inWords(entry.size().getAsLong());
+                folder || entry.size().isEmpty() ? "" : Sizes.inWords(entry.size().getAsLong());
         String branch = "  ".repeat((int) Math.min(depth, 4)) + " \u2514 ";
         return line(branch + name + (folder ? "/" : ""), size, Dates.day(entry.modified()));
     }

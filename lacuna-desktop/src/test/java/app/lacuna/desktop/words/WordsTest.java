@@ -1,0 +1,240 @@
+package app.lacuna.desktop.words;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.Stage;
+import app.lacuna.change.PlannedEntry;
+import app.lacuna.compression.Method;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
+import app.lacuna.desktop.places.open.Leaving;
+import app.lacuna.desktop.places.pack.ForWhom;
+import app.lacuna.desktop.session.CheckState;
+import app.lacuna.desktop.session.Offer;
+import app.lacuna.desktop.ui.Mark;
+import app.lacuna.exposure.Opener;
+import app.lacuna.exposure.Reach;
+import app.lacuna.extract.Comparison;
+import app.lacuna.extract.ConflictRule;
+import app.lacuna.extract.ExtractedEntry;
+import app.lacuna.extract.NameRefusal;
+import app.lacuna.extract.Outlook;
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.EditRefused;
+import app.lacuna.failure.LimitExceeded;
+import app.lacuna.failure.PasswordUnusable;
+import app.lacuna.forecast.Delivery.Disc;
+import app.lacuna.password.Attacker;
+import app.lacuna.password.Slip;
+import app.lacuna.password.TimeToGuess;
+import app.lacuna.password.TypingTraps;
+import app.lacuna.password.Weakness;
+import app.lacuna.proof.Verdict;
+import app.lacuna.selection.LeftOut;
+import com.ibm.icu.text.MessageFormat;
+import com.ibm.icu.util.ULocale;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** Every text there is, and every text that is asked for. */
+class WordsTest {
+    private static final Path SOURCES = Path.of("src/main/java/app/lacuna/desktop");
+    private static final Pattern WHOLE = Pattern.compile("Words\\.text\\(\"([^\"]+)\"[,)]");
+    private static final Pattern BEGUN = Pattern.compile("Words\\.text\\(\"([^\"]+)\"\\+");
+    private static final Pattern SENTENCE = Pattern.compile("newSentence\\(\"([^\"]+)\"\\)");
+
+    /** What stands behind a key that is put together: all of these have to be there. */
+    private static final Map<String, List<Class<? extends Enum<?>>>> OF_ENUMS =
+            Map.ofEntries(
+                    Map.entry("compare.", List.of(Comparison.State.class)),
+                    Map.entry("outlook.", List.of(Outlook.Trouble.class)),
+                    Map.entry("agreement.", List.of(Agreement.class)),
+                    Map.entry("appearance.", List.of(Appearance.class)),
+                    Map.entry("attacker.", List.of(Attacker.class)),
+                    Map.entry("conflict.", List.of(ConflictRule.class)),
+                    Map.entry("damage.", List.of(Damage.class)),
+                    Map.entry("edit.", List.of(EditRefused.Reason.class)),
+                    Map.entry("extract.", List.of(ExtractedEntry.Result.class)),
+                    Map.entry("forecast.discs.", List.of(Disc.class)),
+                    Map.entry("inside.", List.of(PlannedEntry.State.class)),
+                    Map.entry("job.", List.of(JobKind.class)),
+                    Map.entry("leaving.", List.of(Leaving.class)),
+                    Map.entry("left-out.", List.of(LeftOut.Reason.class)),
+                    Map.entry("limit.", List.of(LimitExceeded.Limit.class)),
+                    Map.entry("mark.", List.of(Mark.Meaning.class)),
+                    Map.entry("names.", List.of(Names.class)),
+                    Map.entry("offer.", List.of(Offer.class)),
+                    Map.entry("open.check.", List.of(CheckState.Kind.class)),
+                    Map.entry("open.seen.", List.of(Protection.class)),
+                    Map.entry("opener.", List.of(Opener.class)),
+                    Map.entry("opener.reach.", List.of(Reach.class)),
+                    Map.entry("password.unusable.", List.of(PasswordUnusable.Reason.class)),
+                    Map.entry("popover.cipher.", List.of(Protection.class)),
+                    Map.entry("popover.whom.", List.of(ForWhom.class)),
+                    Map.entry("protection.", List.of(Protection.class)),
+                    Map.entry("refusal.", List.of(NameRefusal.class)),
+                    Map.entry("relock.names.", List.of(Names.class)),
+                    Map.entry("slip-was.", List.of(Slip.class)),
+                    Map.entry("stranger.compare.", List.of(Names.class)),
+                    Map.entry("time.", List.of(TimeToGuess.Unit.class)),
+                    Map.entry("trap.", List.of(TypingTraps.Trap.class)),
+                    Map.entry("verdict.", List.of(Verdict.class)),
+                    Map.entry("weakness.", List.of(Weakness.class)),
+                    Map.entry("whom.", List.of(ForWhom.class)));
+
+    /** Values that are never told by such a text. */
+    private static final Set<String> NEVER_TOLD =
+            Set.of(
+                    "compare.SAME",
+                    "conflict.FAIL",
+                    "conflict.ASK",
+                    "extract.EXTRACTED",
+                    "inside.UNTOUCHED",
+                    "leaving.NOT",
+                    "opener.LACUNA",
+                    "weakness.NONE");
+
+    /** Keys of which the rest is no enum; what they end in. */
+    private static final Map<String, List<String>> OF_WORDS =
+            Map.of(
+                    "accessible.",
+                    List.of(
+                            "brief-items",
+                            "brief-name",
+                            "brief-whom",
+                            "brief-cipher",
+                            "brief-names",
+                            "brief-folder"),
+                    "key.",
+                    List.of("find", "primary", "lock", "escape", "help"),
+                    "make.",
+                    List.of("characters", "words"),
+                    "size.",
+                    List.of("kB", "MB", "GB", "TB", "PB", "EB"),
+                    "stranger.",
+                    List.of("nothing", "names", "all"),
+                    "busy.",
+                    stages(),
+                    "jobs.",
+                    List.of("SCANNING", "PACKING", "PROVING", "CHECKING"),
+                    "pending.",
+                    List.of("ADDED", "REPLACED", "MOVED", "REMOVED"),
+                    "method.",
+                    Stream.of(Method.values()).filter(Method::isWritten).map(Enum::name).toList());
+
+    private static List<String> stages() {
+        return Stream.of(Stage.values()).map(Enum::name).toList();
+    }
+
+    private static String sources() throws IOException {
+        StringBuilder all = new StringBuilder();
+        try (Stream<Path> files = Files.walk(SOURCES)) {
+            for (Path file :
+                    (Iterable<Path>) files.filter(f -> f.toString().endsWith(".java"))::iterator) {
+                all.append(Files.readString(file).replaceAll("\\s+", ""));
+            }
+        }
+        return all.toString();
+    }
+
+    private static Set<String> found(Pattern pattern) throws IOException {
+        Set<String> keys = new TreeSet<>();
+        Matcher matcher = pattern.matcher(sources());
+        while (matcher.find()) {
+            keys.add(matcher.group(1));
+        }
+        return keys;
+    }
+
+    @Test
+    void everyTextThatIsAskedForIsThere() throws IOException {
+        Set<String> keys = found(WHOLE);
+        keys.addAll(found(SENTENCE));
+        assertThat(keys).hasSizeGreaterThan(200).allMatch(Words::has);
+    }
+
+    @Test
+    void everyTextThatIsPutTogetherIsThereForEveryValue() throws IOException {
+        List<String> missing = new ArrayList<>();
+        for (String begun : found(BEGUN)) {
+            List<String> ends = new ArrayList<>(OF_WORDS.getOrDefault(begun, List.of()));
+            for (Class<? extends Enum<?>> type : OF_ENUMS.getOrDefault(begun, List.of())) {
+                for (Enum<?> value : type.getEnumConstants()) {
+                    ends.add(value.name());
+                }
+            }
+            assertThat(ends).as("say here what follows " + begun).isNotEmpty();
+            ends.stream()
+                    .map(end -> begun + end)
+                    .filter(key -> !NEVER_TOLD.contains(key) && !Words.has(key))
+                    .forEach(missing::add);
+        }
+        assertThat(missing).isEmpty();
+    }
+
+    static Set<String> everyKey() {
+        return Words.keys();
+    }
+
+    @ParameterizedTest
+    @MethodSource("everyKey")
+    void everyTextHasTheSlotsThatAreFilledIn(String key) {
+        MessageFormat format = new MessageFormat(Words.pattern(key), ULocale.ENGLISH);
+        assertThat(List.of(Words.slots(key))).containsAll(format.getArgumentNames());
+        if (format.getArgumentNames().isEmpty()) {
+            assertThat(Words.text(key)).isEqualTo(format.toPattern()).doesNotContain("{");
+        }
+    }
+
+    @Test
+    void pluralsAreOfTheLanguage() {
+        assertThat(Words.text("items", 0, "0 bytes")).isEqualTo("0 items, 0 bytes");
+        assertThat(Words.text("items", 1, "1 byte")).isEqualTo("1 item, 1 byte");
+        assertThat(Words.text("items", 12_000, "4 MB")).isEqualTo("12,000 items, 4 MB");
+    }
+
+    @Test
+    void textsOfAFactAreTakenAsTheyAre() {
+        assertThat(Words.text("conflict.what", "{0} isn't '{x}'"))
+                .isEqualTo("{0} isn't '{x}' is there already.");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"DE, en_DE", "'', en_001", "US, en_US"})
+    void numbersAreWrittenAsWhereTheUserLives(String country, String expected) {
+        assertThat(Words.locale(new Locale("tr", country)).toString()).isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "0, 0 bytes",
+        "1, 1 byte",
+        "999, 999 bytes",
+        "1000, 1 kB",
+        "8400000, 8.4 MB",
+        "99960000, 100 MB",
+        "999999, 1 MB",
+        "412000000, 412 MB",
+        "9223372036854775807, 9.2 EB"
+    })
+    void sizesHaveThreeFiguresAndAUnit(long bytes, String words) {
+        assertThat(Sizes.inWords(bytes)).isEqualTo(words);
+    }
+}

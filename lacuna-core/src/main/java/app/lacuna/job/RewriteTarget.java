@@ -9,6 +9,7 @@ import java.util.Optional;
  *
  * @param target the archive itself, to be replaced, or a name that is free
  * @param replacing whether the archive is replaced even if it is marked as read-only
+ * @param elsewhere what happens to a file of the name, if it is not the archive itself
  * @param workplace where the new one is until it is proved, if not beside its place
  * @param beforeReplacing called when the new one is proved and is about to take the place of the
  *     old one, which whoever still reads it has to close: some systems do not replace what is open
@@ -17,6 +18,7 @@ public record RewriteTarget(
         Path archive,
         Path target,
         Existing replacing,
+        Existing elsewhere,
         Optional<Path> workplace,
         Runnable beforeReplacing) {
     public RewriteTarget {
@@ -26,7 +28,7 @@ public record RewriteTarget(
     }
 
     public RewriteTarget(Path archive, Path target, Existing replacing, Optional<Path> workplace) {
-        this(archive, target, replacing, workplace, () -> {});
+        this(archive, target, replacing, Existing.KEEP, workplace, () -> {});
     }
 
     public RewriteTarget(Path archive, Path target) {
@@ -34,7 +36,13 @@ public record RewriteTarget(
     }
 
     public RewriteTarget before(Runnable replacingIt) {
-        return new RewriteTarget(archive, target, replacing, workplace, replacingIt);
+        return new RewriteTarget(archive, target, replacing, elsewhere, workplace, replacingIt);
+    }
+
+    /** Somebody has seen that there is another file of this name, and agreed that it goes. */
+    public RewriteTarget replacingAnother() {
+        return new RewriteTarget(
+                archive, target, replacing, Existing.REPLACE, workplace, beforeReplacing);
     }
 
     public static RewriteTarget inPlace(Path archive) {

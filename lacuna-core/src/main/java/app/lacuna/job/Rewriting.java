@@ -134,7 +134,7 @@ final class Rewriting implements AutoCloseable {
     private Target target() throws IOException {
         Target target = Target.of(where.target());
         if (!target.path().equals(archive)) {
-            target.requireUsable(Existing.KEEP);
+            target.requireUsable(where.elsewhere());
             return target;
         }
         if (opened().listing().volumes() > 1) {
@@ -255,13 +255,13 @@ final class Rewriting implements AutoCloseable {
     private Path publish(StagedSet staged, Target target, boolean inPlace, boolean complete)
             throws IOException {
         try {
-            if (inPlace && !complete) {
+            if (!complete && (inPlace || where.elsewhere().replaces())) {
                 return staged.publishBeside().get(0);
             }
             if (inPlace) {
                 where.beforeReplacing().run();
             }
-            return staged.publish(inPlace ? where.replacing() : Existing.KEEP).get(0);
+            return staged.publish(inPlace ? where.replacing() : where.elsewhere()).get(0);
         } catch (FileAlreadyExistsException e) {
             throw new TargetExists(target.path());
         } catch (LacunaException e) {

@@ -243,7 +243,9 @@ public final class WritingModel {
 
     /** The window holds the file open; it lets go of it when the new one is there. */
     private RewriteTarget where(Path target) {
-        return new RewriteTarget(archive.path(), target).before(archive::letGo);
+        return new RewriteTarget(archive.path(), target)
+                .replacingAnother() // the dialog has asked
+                .before(archive::letGo);
     }
 
     public Job action() {

@@ -47,6 +47,7 @@ public final class ChangesModel {
     private volatile PendingChanges pending;
 
     private int unfinished;
+    private int settling;
 
     /** Nothing is to be changed yet in an archive with these entries. */
     public ChangesModel(Lifetime life, List<ArchiveEntry> entries) {
@@ -60,9 +61,18 @@ public final class ChangesModel {
                 this::show);
     }
 
-    /** When every edit that was made until now has been worked out. */
+    /**
+     * When every edit that was made until now has been worked out. Until then no other is taken: it
+     * would not be part of what is done then.
+     */
     public void whenSettled(Runnable then) {
-        editing.start((listener, cancel) -> plan, settled -> then.run());
+        settling++;
+        editing.start(
+                (listener, cancel) -> plan,
+                settled -> {
+                    settling--;
+                    then.run();
+                });
     }
 
     /** How it is after an edit. */
@@ -89,7 +99,7 @@ public final class ChangesModel {
     }
 
     private void edit(Edit edit, Runnable then) {
-        if (closed.get()) {
+        if (closed.get() || settling > 0) {
             life.book().busyWith(JobKind.WRITING);
             return;
         }

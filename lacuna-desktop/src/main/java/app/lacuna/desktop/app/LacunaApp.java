@@ -21,7 +21,6 @@ import javafx.scene.Scene;
 import javafx.scene.image.Image;
 import javafx.stage.Stage;
 import javafx.util.Duration;
-import javax.imageio.ImageIO;
 
 /** The program. Arguments: files and folders to pack, or one archive to open. */
 public class LacunaApp extends Application {
@@ -34,7 +33,6 @@ public class LacunaApp extends Application {
 
     @Override
     public void start(Stage stage) {
-        ImageIO.setUseCache(false); // what is decoded stays in memory
         Platform.setImplicitExit(false);
         Fonts.load();
         desk =

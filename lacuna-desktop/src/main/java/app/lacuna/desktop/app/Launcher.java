@@ -4,6 +4,7 @@ import app.lacuna.clearing.Register;
 import app.lacuna.staging.Natives;
 import app.lacuna.state.StateFolder;
 import javafx.application.Application;
+import javax.imageio.ImageIO;
 
 /** The start. A class of its own: JavaFX on the class path does not start from an Application. */
 public final class Launcher {
@@ -17,8 +18,19 @@ public final class Launcher {
     public static void launch(Class<? extends LacunaApp> program, String[] arguments) {
         Register.start(StateFolder.ofThisUser());
         Natives.unpackInto(StateFolder.ofThisUser());
+        rememberNothingDrawn();
         // The PDF library keeps a list of the system's fonts: with our own things, not at home.
         System.setProperty("pdfbox.fontcache", StateFolder.ofThisUser().toString());
         Application.launch(program, arguments);
+    }
+
+    /**
+     * Nothing of what is shown is kept: the toolkit would remember how short texts were laid out,
+     * with the texts themselves: names out of an archive among them, long after it is locked. Call
+     * it before the toolkit starts.
+     */
+    public static void rememberNothingDrawn() {
+        ImageIO.setUseCache(false); // or pictures in a PDF would pass through files
+        System.setProperty("prism.cacheLayoutSize", "0");
     }
 }

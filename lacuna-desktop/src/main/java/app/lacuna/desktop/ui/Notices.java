@@ -1,5 +1,7 @@
 package app.lacuna.desktop.ui;
 
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.WeakChangeListener;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
@@ -11,6 +13,9 @@ import javafx.scene.layout.VBox;
  */
 public final class Notices extends ScrollPane {
     private static final double AT_MOST = 230;
+
+    /** Held here alone: a strip may live longer than these notices. */
+    private final ChangeListener<Boolean> follow = (property, before, now) -> fit();
 
     private final VBox strips = new VBox(10);
 
@@ -24,7 +29,7 @@ public final class Notices extends ScrollPane {
         setFocusTraversable(false);
         strips.heightProperty().addListener((property, before, now) -> fit());
         for (Node strip : all) {
-            strip.managedProperty().addListener((property, before, now) -> fit());
+            strip.managedProperty().addListener(new WeakChangeListener<>(follow));
         }
         fit();
     }

@@ -207,6 +207,9 @@ public final class ViewerSheet extends VBox {
         stage.getChildren().clear();
         name.setText("");
         detail.setText("");
+        path = "";
+        rest = "";
+        points = text -> text;
     }
 
     private static Node words(String words) {

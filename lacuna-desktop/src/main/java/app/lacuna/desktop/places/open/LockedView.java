@@ -123,7 +123,12 @@ final class LockedView {
                                         now ->
                                                 now.map(text -> text.safe() + " " + text.next())
                                                         .orElse("")));
-        VBox box = new VBox(6, what, rest, new OfferStrip(place, "salvage-locked"));
+        VBox box =
+                new VBox(
+                        6,
+                        what,
+                        rest,
+                        new OfferStrip(model.troubles(), "salvage-locked", place::takeOffer));
         box.visibleProperty().bind(model.troubles().failure().map(Optional::isPresent));
         box.managedProperty().bind(box.visibleProperty());
         return box;

@@ -64,6 +64,7 @@ final class OpenView {
     private final Label statusLine = new Label();
     private final StackPane footLeft = new StackPane();
     private final Node nothing;
+    private final BusyLine opening;
     private Optional<LockedView> locked = Optional.empty();
     private Optional<UnlockedView> unlocked = Optional.empty();
     private Runnable focus = () -> {};
@@ -82,6 +83,7 @@ final class OpenView {
         choose = Page.primary("choose", Words.text("open.choose"), this::choose);
         Page.withKey(choose, "open");
         nothing = nothing();
+        opening = new BusyLine(model.opening());
         another = Page.button("choose-another", Words.text("open.another"), this::choose);
         Page.withKey(another, "open");
         unlock = Page.primary("unlock", Words.text("open.unlock"), () -> model.locked().unlock());
@@ -109,7 +111,8 @@ final class OpenView {
         all.add(model.opening());
         status.visibleProperty().bind(running(all).not());
         footLeft.getChildren().setAll(status);
-        all.forEach(job -> footLeft.getChildren().add(new BusyLine(job)));
+        List.of(jobs).forEach(job -> footLeft.getChildren().add(new BusyLine(job)));
+        footLeft.getChildren().add(opening);
     }
 
     private static BooleanExpression running(List<Job> jobs) {
@@ -207,8 +210,8 @@ final class OpenView {
         return new VBox(
                 12,
                 new Notices(
-                        new MessageStrip(model.failure()),
-                        new OfferStrip(model, "salvage-nothing")),
+                        new MessageStrip(model.ownTroubles().failure()),
+                        new OfferStrip(model.ownTroubles(), "salvage-nothing", model::takeOffer)),
                 zone);
     }
 
@@ -235,6 +238,8 @@ final class OpenView {
         for (Button button : List.of(lock, relock, extractAll, extractChosen, write, unlock)) {
             button.disableProperty().unbind();
         }
+        footLeft.getChildren().clear();
+        page.setWork(new Region());
         statusHeading.setText("");
         statusLine.setText("");
     }

@@ -38,7 +38,7 @@ public final class OpenViewModel {
     private final Job opening;
     private final ReadOnlyObjectWrapper<OpenState> state =
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
-    private final Troubles troubles = new Troubles();
+    private final Troubles ownTroubles = new Troubles();
     private final ReadOnlyObjectWrapper<Leaving> leaving = new ReadOnlyObjectWrapper<>(Leaving.NOT);
     private final RecentModel recent;
     private final AutoLockModel autoLock;
@@ -87,7 +87,7 @@ public final class OpenViewModel {
     }
 
     private void start(Path file, Way way, Optional<Secret> password) {
-        troubles.clear();
+        troubles().clear();
         asked = Optional.of(file);
         opening.start(
                 (listener, cancel) -> new Found(OpenArchive.open(file, way, cancel), password),
@@ -114,18 +114,18 @@ public final class OpenViewModel {
             state.set(OpenState.NOTHING);
         }
         if (outcome instanceof Outcome.Failed<Found> failed) {
-            troubles.tell(failed.cause(), isSalvaged());
+            troubles().tell(failed.cause(), isSalvaged());
         }
     }
 
     private void show(Found found) {
         closeCurrent(() -> {});
-        troubles.clear();
+        troubles().clear();
         OpenArchive archive = found.archive();
         recent.opened(archive.path());
         if (archive.needsToBeUnlocked()) {
             LockedArchive waiting =
-                    new LockedArchive(life.inner(), archive, troubles, this::unlocked);
+                    new LockedArchive(life.inner(), archive, new Troubles(), this::unlocked);
             locked = Optional.of(waiting);
             become(OpenState.LOCKED);
             found.password().ifPresent(waiting::unlock);
@@ -144,7 +144,7 @@ public final class OpenViewModel {
     private void unlocked(LockedArchive.Unlocked unlocked) {
         locked.ifPresent(before -> before.close(() -> {}));
         locked = Optional.empty();
-        troubles.clear();
+        troubles().clear();
         begin(newSession(unlocked.archive(), unlocked.slip()));
     }
 
@@ -153,7 +153,7 @@ public final class OpenViewModel {
     }
 
     private ArchiveSession.Surroundings surroundings() {
-        return new ArchiveSession.Surroundings(programs, clock, troubles, this::written);
+        return new ArchiveSession.Surroundings(programs, clock, new Troubles(), this::written);
     }
 
     private void begin(ArchiveSession made) {
@@ -178,12 +178,12 @@ public final class OpenViewModel {
             state.set(OpenState.NOTHING);
             autoLock.stop();
             close(before, () -> {});
-            written.failure().ifPresent(cause -> troubles.tell(cause, false));
+            written.failure().ifPresent(cause -> troubles().tell(cause, false));
             return;
         }
         OpenArchive archive = written.archive().get();
         asked = Optional.of(archive.path());
-        troubles.clear();
+        troubles().clear();
         ArchiveSession after = ArchiveSession.after(before, life.inner(), archive, surroundings());
         recent.opened(archive.path());
         after.tell(written);
@@ -319,12 +319,12 @@ public final class OpenViewModel {
         Optional<LockedArchive> waiting = locked;
         session = Optional.empty();
         locked = Optional.empty();
+        ownTroubles.clear();
         afterWriting = Optional.empty();
         if (leaving.get() != Leaving.NOT) {
             answered();
         }
         if (open.isPresent()) {
-            troubles.clear();
             state.set(OpenState.LOCKING);
             autoLock.stop();
             close(open.get(), then);
@@ -353,7 +353,7 @@ public final class OpenViewModel {
         if (state.get() == OpenState.LOCKED) {
             state.set(OpenState.NOTHING);
         }
-        troubles.clear();
+        troubles().clear();
     }
 
     /** Call it every second: locks what is not used, looks at copies in other programs. */
@@ -401,6 +401,18 @@ public final class OpenViewModel {
                 .orElseGet(() -> locked.orElseThrow().archive().listing());
     }
 
+    /** They belong to what is on the page, and go with it. */
+    private Troubles troubles() {
+        return session.map(ArchiveSession::troubles)
+                .or(() -> locked.map(LockedArchive::troubles))
+                .orElse(ownTroubles);
+    }
+
+    /** Of the empty page. */
+    Troubles ownTroubles() {
+        return ownTroubles;
+    }
+
     private boolean isSalvaged() {
         return session.filter(ArchiveSession::isSalvaged).isPresent();
     }
@@ -409,13 +421,14 @@ public final class OpenViewModel {
         return state.getReadOnlyProperty();
     }
 
+    /** Of what is on the page now. */
     public ReadOnlyObjectProperty<Optional<FailureText>> failure() {
-        return troubles.failure();
+        return troubles().failure();
     }
 
     /** What could be done about an archive that did not open, or is damaged. */
     public ReadOnlyObjectProperty<Offer> offer() {
-        return troubles.offer();
+        return troubles().offer();
     }
 
     /** What the page asks about before changes are lost. */

@@ -90,8 +90,8 @@ final class UnlockedView {
                         new LeavingStrip(place),
                         keptPassword(clipboard),
                         slip(),
-                        new MessageStrip(place.failure()),
-                        new OfferStrip(place, "salvage-open"),
+                        new MessageStrip(model.troubles().failure()),
+                        new OfferStrip(model.troubles(), "salvage-open", place::takeOffer),
                         new MessageStrip(model.extract().failure()),
                         new MessageStrip(model.changes().failure()),
                         new MessageStrip(model.outside().failure()),
@@ -119,6 +119,7 @@ final class UnlockedView {
     void forget() {
         table.forget();
         viewer.forget();
+        node.getChildren().clear();
     }
 
     void find() {

@@ -1,0 +1,202 @@
+package app.lacuna.desktop.window;
+
+import app.lacuna.desktop.app.Desk;
+import app.lacuna.desktop.app.Launcher;
+import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.look.Fonts;
+import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.parts.viewer.Viewed;
+import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.places.open.OpenViewModel;
+import app.lacuna.desktop.shell.Services;
+import app.lacuna.desktop.ui.FileDialogs;
+import app.lacuna.rounds.OpenHistory;
+import app.lacuna.rounds.RoundStore;
+import com.sun.management.HotSpotDiagnosticMXBean;
+import java.lang.management.ManagementFactory;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.control.TextField;
+import javafx.stage.Stage;
+
+/**
+ * Opens an archive in the real window as somebody would: types the password letter by letter, once
+ * wrong and shown, looks at files, searches, marks; then locks and writes the memory of the process
+ * to a file. Arguments: archive, file with the password, folder for the state, dump.
+ */
+public final class LockThenDumpHeap {
+    private static Desk desk;
+    private static OpenViewModel open;
+    private static Scene scene;
+
+    private LockThenDumpHeap() {}
+
+    public static void main(String[] arguments) throws Exception {
+        Launcher.rememberNothingDrawn();
+        Path state = Path.of(arguments[2]);
+        Platform.startup(() -> show(state));
+        inWindow(() -> null);
+        Path archive = Path.of(arguments[0]);
+        inWindow(
+                () -> {
+                    desk.take(List.of(archive));
+                    return null;
+                });
+        for (int round = 0; round < 2; round++) {
+            until(() -> open.state().get() == OpenState.LOCKED);
+            type("#open-password", Path.of(arguments[1]), "x");
+            until(() -> open.failure().get().isPresent());
+            until(() -> !open.locked().unlocking().running().get());
+            inWindow(
+                    () -> {
+                        open.locked().showing().set(true);
+                        ((TextField) scene.lookup("#open-password-shown")).selectAll();
+                        return null;
+                    });
+            type("#open-password-shown", Path.of(arguments[1]), "");
+            until(() -> open.state().get() == OpenState.UNLOCKED);
+            until(() -> !open.session().inside().rows().get().isEmpty());
+            look();
+            inWindow(
+                    () -> {
+                        open.lock();
+                        return null;
+                    });
+        }
+        until(() -> open.state().get() == OpenState.LOCKED && !desk.window().isWorking());
+        draw(60);
+        System.gc();
+        System.gc();
+        ManagementFactory.getPlatformMXBean(HotSpotDiagnosticMXBean.class)
+                .dumpHeap(arguments[3], true);
+        Runtime.getRuntime().halt(0);
+    }
+
+    /** Until the toolkit has drawn the page that is there now, however slow it is. */
+    private static void draw(int frames) throws Exception {
+        CompletableFuture<Void> drawn = new CompletableFuture<>();
+        inWindow(
+                () -> {
+                    new AnimationTimer() {
+                        private int left = frames;
+
+                        @Override
+                        public void handle(long now) {
+                            desk.window().shell().requestLayout();
+                            if (--left == 0) {
+                                stop();
+                                drawn.complete(null);
+                            }
+                        }
+                    }.start();
+                    return null;
+                });
+        drawn.get();
+        Thread.sleep(1_500);
+    }
+
+    private static void show(Path state) {
+        Fonts.load();
+        desk =
+                new Desk(
+                        Services.of(
+                                Threads.real(),
+                                Clock.systemDefaultZone(),
+                                new NoDialogs(),
+                                file -> {}),
+                        new Desk.Kept(new RoundStore(state), new OpenHistory(state)),
+                        state);
+        open = desk.open().model();
+        scene = new Scene(desk.window().shell(), 1200, 760);
+        Theme theme = new Theme(scene);
+        theme.show(Appearance.LIGHT);
+        desk.window().listenOn(scene, theme);
+        Stage stage = new Stage();
+        stage.setScene(scene);
+        stage.show();
+    }
+
+    /** Letter by letter, as from a keyboard, and then Enter. */
+    private static void type(String field, Path key, String more) throws Exception {
+        until(() -> scene.lookup(field) != null);
+        inWindow(
+                () -> {
+                    TextField text = (TextField) scene.lookup(field);
+                    for (char letter : (Files.readString(key) + more).toCharArray()) {
+                        text.replaceSelection(String.valueOf(letter));
+                    }
+                    open.locked().unlock();
+                    return null;
+                });
+    }
+
+    private static void look() throws Exception {
+        for (String ending : List.of(".txt", ".csv", ".pdf")) {
+            until(() -> open.session().changes().plan().get().isPresent());
+            inWindow(
+                    () -> {
+                        open.session().changes().plan().get().orElseThrow().entries().stream()
+                                .filter(entry -> entry.name().endsWith(ending))
+                                .findFirst()
+                                .ifPresent(open.session()::view);
+                        return null;
+                    });
+            until(() -> open.session().viewer().viewed().get() instanceof Viewed.Shown);
+            Thread.sleep(400); // until it is on the page
+        }
+    }
+
+    private static <T> T inWindow(Callable<T> action) throws Exception {
+        CompletableFuture<T> done = new CompletableFuture<>();
+        Platform.runLater(
+                () -> {
+                    try {
+                        done.complete(action.call());
+                    } catch (Throwable e) {
+                        done.completeExceptionally(e);
+                    }
+                });
+        return done.get();
+    }
+
+    private static void until(Callable<Boolean> condition) throws Exception {
+        for (int i = 0; i < 600; i++) {
+            if (inWindow(condition)) {
+                return;
+            }
+            Thread.sleep(50);
+        }
+        throw new IllegalStateException("waited in vain");
+    }
+
+    private static final class NoDialogs implements FileDialogs {
+        @Override
+        public List<Path> chooseFiles(String title) {
+            return List.of();
+        }
+
+        @Override
+        public Optional<Path> chooseFile(String title) {
+            return Optional.empty();
+        }
+
+        @Override
+        public Optional<Path> chooseFolder(String title) {
+            return Optional.empty();
+        }
+
+        @Override
+        public Optional<Path> chooseTarget(String title, String name) {
+            return Optional.empty();
+        }
+    }
+}

@@ -142,6 +142,9 @@ class LockedMemoryTest {
                 || path.contains(".openjfx")
                 || path.contains(".java/")
                 || path.contains("fontconfig")
+                || path.contains("dconf")
+                || path.contains("+JXF") // the program's own fonts
+                || path.matches("\\d+") // of a process, below /proc
                 || path.contains("pdfbox")
                 || path.startsWith("/dev/")
                 || path.startsWith("/proc/");

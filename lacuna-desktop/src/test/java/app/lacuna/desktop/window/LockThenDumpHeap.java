@@ -13,6 +13,7 @@ import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
+import app.lacuna.staging.Natives;
 import com.sun.management.HotSpotDiagnosticMXBean;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
@@ -43,6 +44,7 @@ public final class LockThenDumpHeap {
     public static void main(String[] arguments) throws Exception {
         Launcher.rememberNothingDrawn();
         Path state = Path.of(arguments[2]);
+        Natives.unpackInto(state);
         Platform.startup(() -> show(state));
         inWindow(() -> null);
         Path archive = Path.of(arguments[0]);

@@ -42,7 +42,8 @@ install_packages() {
 need_build_tools() {
   local version=0
   if command -v javac >/dev/null; then
-    version=$(javac -version 2>&1 | sed 's/javac \([0-9]*\).*/\1/')
+    # what Java picks up from the environment is told in a line before
+    version=$(javac -version 2>&1 | sed -n 's/^javac \([0-9]*\).*/\1/p')
   fi
   if [ "${version:-0}" -lt 17 ] || ! command -v mvn >/dev/null; then
     # shellcheck disable=SC2086
@@ -73,11 +74,21 @@ source_state() {
   (cd "$root" && find pom.xml lacuna-*/pom.xml lacuna-*/src/main -type f -printf '%p %T@ %s\n' | sort | sha256sum)
 }
 
+# is_built: whether the classes of everything that is started are there; cleaning takes them away.
+is_built() {
+  local module
+  for module in lacuna-core lacuna-cli lacuna-demo lacuna-desktop lacuna-demo-window; do
+    [ -d "$root/$module/target/classes" ] || return 1
+  done
+}
+
 # build_if_changed: makes the program, without running its tests.
 build_if_changed() {
   local state
   state=$(source_state)
-  [ "$(cat "$build_dir/state" 2>/dev/null)" != "$state" ] || return 0
+  if [ "$(cat "$build_dir/state" 2>/dev/null)" = "$state" ] && is_built; then
+    return 0
+  fi
   echo "Building Lacuna (the first time this takes a few minutes)" >&2
   need_build_tools
   (cd "$root" && mvn -q -B -ntp -DskipTests -Dspotless.check.skip=true package) \
@@ -112,7 +123,7 @@ class_path() {
 java_options() {
   local options="-Dfile.encoding=UTF-8"
   local version
-  version=$(java -version 2>&1 | sed -n '1s/.*version "\([0-9]*\).*/\1/p')
+  version=$(java -version 2>&1 | sed -n 's/^[a-z]* version "\([0-9]*\).*/\1/p')
   [ "${version:-17}" -lt 22 ] || options="$options --enable-native-access=ALL-UNNAMED"
   echo "$options"
 }

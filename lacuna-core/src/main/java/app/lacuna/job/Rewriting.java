@@ -30,7 +30,6 @@ import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofEntry;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileItem;
-import app.lacuna.staging.Existing;
 import app.lacuna.staging.FileMark;
 import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.StagedSet;

@@ -4,7 +4,6 @@ import app.lacuna.demo.DemoData;
 import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
-import app.lacuna.desktop.parts.changing.ChangesModel;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.open.OpenViewModel;
@@ -33,7 +32,8 @@ import javafx.util.Duration;
  * Brings the window into one of the scenes of the demo story, and saves a picture where one is
  * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt,
  * open-locked, open, open-changes), {@code --shot=FILE}, {@code --look=light|dark}, {@code
- * --size=WIDTHxHEIGHT}, {@code --view=ENDING} of the name of the file that is looked at.
+ * --size=WIDTHxHEIGHT}, {@code --text=PERCENT}, {@code --view=ENDING} of the name of the file that
+ * is looked at.
  */
 final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
@@ -66,6 +66,9 @@ final class DemoRun {
     public void start() {
         if (arguments.containsKey("look")) {
             theme.show(arguments.get("look").equals("dark") ? Appearance.DARK : Appearance.LIGHT);
+        }
+        if (arguments.containsKey("text")) {
+            theme.showTextSize(Integer.parseInt(arguments.get("text")));
         }
         if (arguments.containsKey("size")) {
             String[] size = arguments.get("size").split("x");
@@ -218,12 +221,11 @@ final class DemoRun {
 
     /** Puts one file in, takes one out and gives one another name; nothing of it is written. */
     private void changeSome() {
-        ChangesModel changes = open.session().changes();
         Path diary = Path.of(arguments.get("demo")).toAbsolutePath().resolve("site-diary.txt");
-        edit(0, () -> changes.remove(List.of("site-diary.txt")));
-        edit(1, () -> changes.move("permit-and-landowner.pdf", "permit.pdf"));
-        edit(2, () -> changes.add(List.of(diary), DemoData.TRENCH));
-        step(() -> changes.count().get() == 3, () -> {});
+        edit(0, () -> open.session().changes().remove(List.of("site-diary.txt")));
+        edit(1, () -> open.session().changes().move("permit-and-landowner.pdf", "permit.pdf"));
+        edit(2, () -> open.session().changes().add(List.of(diary), DemoData.TRENCH));
+        step(() -> open.session().changes().count().get() == 3, () -> {});
     }
 
     private void edit(int before, Runnable edit) {

@@ -46,8 +46,6 @@ public class LacunaApp extends Application {
                                 new RoundStore(StateFolder.ofThisUser()),
                                 new OpenHistory(StateFolder.ofThisUser())),
                         startFolder());
-        Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
-        Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
         Runtime.getRuntime().addShutdownHook(new Thread(desk.open().model()::wipeNow));
         stage.setOnCloseRequest(
                 event -> {
@@ -68,6 +66,8 @@ public class LacunaApp extends Application {
         stage.setMinHeight(640);
         stage.show();
         begin(desk, stage, theme);
+        Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
+        Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
     }
 
     /** What is done first in the window that is there now. */

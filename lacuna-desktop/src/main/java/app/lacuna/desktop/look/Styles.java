@@ -3,6 +3,7 @@ package app.lacuna.desktop.look;
 /** Style classes, as the style sheets have them. */
 public final class Styles {
     public static final String ROOT = "lacuna";
+    public static final String LARGE_TEXT = "large-text";
     public static final String DARK = "dark";
     public static final String MARGIN = "margin";
     public static final String PLACE = "place";

@@ -12,7 +12,7 @@ import javafx.scene.layout.GridPane;
 final class HelpSheet {
     /** What works everywhere, by the names of its texts. */
     private static final List<String> OF_THE_WINDOW =
-            List.of("find", "primary", "lock", "escape", "help");
+            List.of("find", "primary", "lock", "escape", "larger", "smaller", "usual", "help");
 
     private final GridPane grid = new GridPane();
     private int row;

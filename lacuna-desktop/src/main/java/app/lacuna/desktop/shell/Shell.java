@@ -30,6 +30,7 @@ public final class Shell extends StackPane {
     private final VBox page = new VBox();
     private final Map<Place, Button> buttons = new LinkedHashMap<>();
     private final Button appearance = Page.link("appearance", "", () -> {});
+    private final Button textSize = Page.link("text-size", "", () -> {});
     private final Button help = Page.link("help", "", () -> {});
 
     Shell(List<Place> places, PopoverLayer popovers, Node notices, Consumer<Place> choose) {
@@ -46,7 +47,7 @@ public final class Shell extends StackPane {
             list.getChildren().add(button);
         }
         help.setText(Words.text("shell.help", Keys.shown("F1")));
-        VBox bottom = new VBox(4, help, appearance);
+        VBox bottom = new VBox(4, help, appearance, textSize);
         if (!SystemNames.canNameAllFiles()) {
             bottom.getChildren().add(0, Page.label(Words.text("shell.locale"), Styles.ATTENTION));
         }
@@ -55,6 +56,7 @@ public final class Shell extends StackPane {
         VBox.setVgrow(page, Priority.ALWAYS);
         VBox pages = new VBox(notices, page);
         pages.setMinWidth(0);
+        margin.setMinWidth(Region.USE_PREF_SIZE);
         HBox frame = new HBox(margin, pages);
         HBox.setHgrow(pages, Priority.ALWAYS);
         getChildren().setAll(frame, popovers);
@@ -92,6 +94,11 @@ public final class Shell extends StackPane {
     /** The switch between light and dark. */
     Button appearance() {
         return appearance;
+    }
+
+    /** The switch between the sizes of texts. */
+    Button textSize() {
+        return textSize;
     }
 
     Button help() {

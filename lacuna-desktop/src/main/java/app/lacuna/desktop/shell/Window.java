@@ -53,7 +53,11 @@ public final class Window {
             Place place = places.get(i);
             keys.on("Ctrl+" + (i + 1), () -> show(place));
         }
-        keys.on("Ctrl+F", () -> current.find())
+        keys.on("Ctrl+Plus", () -> changed(theme, theme::largerText))
+                .on("Ctrl+Equals", () -> changed(theme, theme::largerText))
+                .on("Ctrl+Minus", () -> changed(theme, theme::smallerText))
+                .on("Ctrl+0", () -> changed(theme, theme::usualText))
+                .on("Ctrl+F", () -> current.find())
                 .on("Ctrl+Enter", () -> current.primary())
                 .on("Ctrl+L", this::lock)
                 .on("F1", this::help)
@@ -65,7 +69,9 @@ public final class Window {
             scene.addEventFilter(ScrollEvent.ANY, event -> place.touched());
         }
         shell.appearance().setOnAction(event -> switchAppearance(theme));
-        nameAppearance(theme);
+        shell.textSize().setOnAction(event -> changed(theme, theme::nextTextSize));
+        places.forEach(place -> theme.addStylesOf(place.getClass(), place.id()));
+        nameLook(theme);
     }
 
     /** Of the place that is shown, and those of others that bring them up. */
@@ -89,14 +95,19 @@ public final class Window {
     }
 
     private void switchAppearance(Theme theme) {
-        theme.choose(theme.appearance().next());
-        nameAppearance(theme);
+        changed(theme, () -> theme.choose(theme.appearance().next()));
     }
 
-    private void nameAppearance(Theme theme) {
+    private void changed(Theme theme, Runnable change) {
+        change.run();
+        nameLook(theme);
+    }
+
+    private void nameLook(Theme theme) {
         Appearance now = theme.appearance();
         shell.appearance().setText(Words.text("appearance." + now));
         shell.appearance().setAccessibleText(Words.text("appearance.accessible"));
+        shell.textSize().setText(Words.text("text-size", theme.textSize()));
     }
 
     public void show(Place place) {

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.ui;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.TextSize;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.text.Text;
@@ -11,6 +12,8 @@ import javafx.scene.text.TextFlow;
  * only set in bold.
  */
 public final class BriefLine extends TextFlow {
+    private static final double LONGEST = 640;
+
     public BriefLine() {
         getStyleClass().add(Styles.BRIEF);
     }
@@ -32,7 +35,7 @@ public final class BriefLine extends TextFlow {
         Label label = new Label(words);
         label.getStyleClass().add("brief-fact");
         label.getStyleClass().addAll(styles);
-        label.setMaxWidth(640);
+        label.maxWidthProperty().bind(TextSize.of(LONGEST));
         getChildren().add(label);
         return this;
     }
@@ -44,7 +47,7 @@ public final class BriefLine extends TextFlow {
         word.getStyleClass().setAll(Styles.BRIEF_WORD);
         word.getStyleClass().addAll(styles);
         word.setAccessibleText(accessible);
-        word.setMaxWidth(640);
+        word.maxWidthProperty().bind(TextSize.of(LONGEST));
         getChildren().add(word);
         return word;
     }

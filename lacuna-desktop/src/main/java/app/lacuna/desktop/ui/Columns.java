@@ -1,5 +1,11 @@
 package app.lacuna.desktop.ui;
 
+import app.lacuna.desktop.look.TextSize;
+import javafx.beans.binding.DoubleBinding;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.WeakChangeListener;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -18,6 +24,12 @@ public final class Columns extends ScrollPane {
     private final Region left;
     private final Region right;
     private final double rightWidth;
+    private final DoubleBinding textSize = TextSize.of(1);
+    private final ChangeListener<Number> followText =
+            (property, before, now) -> {
+                stacked = null;
+                arrange(getWidth());
+            };
     private Boolean stacked;
 
     public Columns(Region left, Region right, double rightWidth) {
@@ -29,11 +41,12 @@ public final class Columns extends ScrollPane {
         setHbarPolicy(ScrollBarPolicy.NEVER);
         setFocusTraversable(false);
         widthProperty().addListener((property, before, width) -> arrange(width.doubleValue()));
+        textSize.addListener(new WeakChangeListener<>(followText));
         arrange(NARROW);
     }
 
     private void arrange(double width) {
-        boolean nowStacked = width > 0 && width < NARROW;
+        boolean nowStacked = width > 0 && width < TextSize.of(NARROW).get();
         if (stacked != null && stacked == nowStacked) {
             return;
         }
@@ -57,7 +70,7 @@ public final class Columns extends ScrollPane {
     private void sideBySide() {
         left.setMinHeight(0);
         right.setMinWidth(0);
-        right.setPrefWidth(rightWidth);
+        right.setPrefWidth(TextSize.of(rightWidth).get());
         right.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(left, Priority.ALWAYS);
         left.setMinWidth(0);
@@ -67,8 +80,28 @@ public final class Columns extends ScrollPane {
         own.setFitToHeight(true);
         own.setHbarPolicy(ScrollBarPolicy.NEVER);
         own.setFocusTraversable(false);
-        own.setMinWidth(rightWidth);
-        own.setPrefWidth(rightWidth);
+        own.minWidthProperty().bind(TextSize.of(rightWidth));
+        own.prefWidthProperty().bind(TextSize.of(rightWidth));
         setContent(new HBox(SPACE, left, own));
+    }
+
+    /** Scrolls as far as it takes to see it. */
+    public void reveal(Node node) {
+        ScrollPane pane = this;
+        for (Node above = node.getParent();
+                above != null && above != this;
+                above = above.getParent()) {
+            if (above instanceof ScrollPane inner) {
+                pane = inner;
+                break;
+            }
+        }
+        Bounds seen = pane.getContent().sceneToLocal(node.localToScene(node.getLayoutBounds()));
+        double room =
+                pane.getContent().getLayoutBounds().getHeight()
+                        - pane.getViewportBounds().getHeight();
+        if (room > 0) {
+            pane.setVvalue(Math.max(0, Math.min(1, seen.getMinY() / room)));
+        }
     }
 }

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.ui;
 
+import app.lacuna.desktop.look.TextSize;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.WeakChangeListener;
 import javafx.scene.Node;
@@ -38,7 +39,7 @@ public final class Notices extends ScrollPane {
         boolean any = strips.getChildren().stream().anyMatch(Node::isManaged);
         setVisible(any);
         setManaged(any);
-        double height = Math.min(AT_MOST, Math.ceil(strips.getHeight()));
+        double height = Math.min(TextSize.of(AT_MOST).get(), Math.ceil(strips.getHeight()));
         if (height > 0) {
             setMinHeight(height);
             setPrefHeight(height);

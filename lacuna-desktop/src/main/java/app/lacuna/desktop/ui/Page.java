@@ -14,8 +14,10 @@ import javafx.scene.layout.VBox;
 
 /** The page of a place: the brief, the work, the foot. */
 public final class Page extends VBox {
+    private static final double FOOT_GAP = 22;
+
     private final VBox body = new VBox();
-    private final HBox foot = new HBox(22);
+    private final HBox foot = new HBox(FOOT_GAP);
 
     public Page(BriefLine brief) {
         getStyleClass().add(Styles.PAGE);
@@ -26,6 +28,9 @@ public final class Page extends VBox {
         main.getStyleClass().add("page-main");
         VBox.setVgrow(body, Priority.ALWAYS);
         VBox.setVgrow(main, Priority.ALWAYS);
+        setMinWidth(0);
+        main.setMinSize(0, 0);
+        foot.setMinHeight(Region.USE_PREF_SIZE); // its buttons are never pushed out
         getChildren().addAll(main, foot);
     }
 
@@ -37,8 +42,7 @@ public final class Page extends VBox {
     /** Status at the left, buttons at the right, the primary one last. */
     public void setFoot(Node status, Node... buttons) {
         HBox.setHgrow(status, Priority.ALWAYS);
-        foot.getChildren().setAll(status);
-        foot.getChildren().addAll(buttons);
+        foot.getChildren().setAll(status, new WrappingRow(FOOT_GAP, buttons));
     }
 
     /** A heading and a line under it, for the left of the foot. */

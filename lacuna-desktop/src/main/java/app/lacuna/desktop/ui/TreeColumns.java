@@ -1,5 +1,6 @@
 package app.lacuna.desktop.ui;
 
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Comparator;
 import java.util.Optional;
@@ -21,8 +22,8 @@ public final class TreeColumns {
     public static <T> TreeTableColumn<Node<T>, String> mono(
             String title, double width, Function<Node<T>, String> text) {
         TreeTableColumn<Node<T>, String> column = column(title, width, text, "column-mono");
-        column.setMinWidth(width);
-        column.setMaxWidth(width);
+        column.minWidthProperty().bind(TextSize.of(width));
+        column.maxWidthProperty().bind(TextSize.of(width));
         return column;
     }
 

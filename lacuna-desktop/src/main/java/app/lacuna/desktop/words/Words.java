@@ -36,10 +36,10 @@ public final class Words {
 
     private Words() {}
 
-    /** Without a country, or in one of another language: English as it is written elsewhere. */
+    /** Without a country: English as it is written in Europe. */
     static ULocale locale(Locale user) {
         String country = user.getCountry();
-        return new ULocale(country.isEmpty() ? "en_001" : "en_" + country);
+        return new ULocale(country.isEmpty() ? "en_150" : "en_" + country);
     }
 
     public static boolean has(String key) {

@@ -230,6 +230,9 @@ class ViewerWindowTest extends InWindow {
         look("tide.wav");
         assertThat(viewerSays("2.0 s, one channel, 8,000 Hz")).isTrue();
         clickOn("#sound-play");
+        boolean plays = text("#sound-play").equals("Stop");
+        boolean saysWhy = text("#sound-trouble").startsWith("This computer has no way");
+        assertThat(plays).as("it plays, or says why not").isNotEqualTo(saysWhy);
         sheet.add(pictureOf(viewer()));
 
         look("total-station.bin");

@@ -123,7 +123,9 @@ class WordsTest {
                             "brief-names",
                             "brief-folder"),
                     "key.",
-                    List.of("find", "primary", "lock", "escape", "help"),
+                    List.of(
+                            "find", "primary", "lock", "escape", "larger", "smaller", "usual",
+                            "help"),
                     "make.",
                     List.of("characters", "words"),
                     "size.",
@@ -217,7 +219,7 @@ class WordsTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"DE, en_DE", "'', en_001", "US, en_US"})
+    @CsvSource({"DE, en_DE", "'', en_150", "US, en_US"})
     void numbersAreWrittenAsWhereTheUserLives(String country, String expected) {
         assertThat(Words.locale(new Locale("tr", country)).toString()).isEqualTo(expected);
     }

@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.changing;
 
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Words;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
@@ -58,12 +59,16 @@ public final class OutsideStrip extends VBox {
                         10,
                         words,
                         Page.spacer(),
-                        Page.button(
-                                "pack-change", Words.text("outside.pack"), () -> pack.accept(path)),
-                        Page.button(
-                                "discard-change",
-                                Words.text("outside.discard"),
-                                () -> model.discard(path)));
+                        new WrappingRow(
+                                10,
+                                Page.button(
+                                        "pack-change",
+                                        Words.text("outside.pack"),
+                                        () -> pack.accept(path)),
+                                Page.button(
+                                        "discard-change",
+                                        Words.text("outside.discard"),
+                                        () -> model.discard(path))));
         row.setAlignment(Pos.CENTER_LEFT);
         return row;
     }

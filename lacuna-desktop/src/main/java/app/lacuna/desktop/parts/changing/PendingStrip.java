@@ -4,6 +4,7 @@ import app.lacuna.change.ChangePlan;
 import app.lacuna.change.PlannedEntry.State;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Words;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,9 +35,14 @@ public final class PendingStrip extends HBox {
                 .setAll(
                         words,
                         Page.spacer(),
-                        Page.link("undo", Words.text("pending.undo"), model::undo),
-                        Page.link("forget-changes", Words.text("pending.forget"), model::forgetAll),
-                        Page.link("save-as", Words.text("pending.save-as"), saveAs));
+                        new WrappingRow(
+                                14,
+                                Page.link("undo", Words.text("pending.undo"), model::undo),
+                                Page.link(
+                                        "forget-changes",
+                                        Words.text("pending.forget"),
+                                        model::forgetAll),
+                                Page.link("save-as", Words.text("pending.save-as"), saveAs)));
         disableProperty().bind(writing);
         model.count().addListener((property, before, now) -> write());
         model.plan().addListener((property, before, now) -> write());

@@ -3,6 +3,7 @@ package app.lacuna.desktop.parts.inside;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.PathTree.Node;
@@ -36,7 +37,7 @@ public final class InsideSheet extends VBox {
         find.setId("find-inside");
         find.setPromptText(Words.text("open.find"));
         find.setAccessibleText(Words.text("open.find"));
-        find.setPrefWidth(170);
+        find.setPrefColumnCount(11);
         find.textProperty().bindBidirectional(model.find());
         tickFound = Page.link("tick-found", "", model::chooseFound);
         Label title = Page.label(Words.text("open.inside"), Styles.CARD_TITLE);
@@ -50,7 +51,7 @@ public final class InsideSheet extends VBox {
         chosen.setId("chosen");
         chosen.setMinWidth(0);
         HBox foot = new HBox(10, chosen, Page.spacer());
-        foot.getChildren().addAll(links);
+        foot.getChildren().add(new WrappingRow(10, links));
         foot.setAlignment(Pos.CENTER_LEFT);
         foot.getStyleClass().add(Styles.SHEET_FOOT);
         getChildren().setAll(head, table, foot);

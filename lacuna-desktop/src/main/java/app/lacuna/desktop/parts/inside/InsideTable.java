@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.inside;
 
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.parts.inside.Order.By;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Sizes;
@@ -27,7 +28,8 @@ import javafx.scene.input.KeyEvent;
  * made, so that scrolling a million of them costs what scrolling twenty does.
  */
 public final class InsideTable extends TableView<Node<PlannedEntry>> {
-    static final double ROW_HEIGHT = 28;
+    private static final double ROW_HEIGHT = 28;
+    private static final double TICK_WIDTH = 34;
 
     /** With less room than this, names are worth more than packed sizes. */
     private static final double ROOMY = 540;
@@ -49,7 +51,7 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
         this.view = view;
         setId("inside");
         setAccessibleText(Words.text("open.inside"));
-        setFixedCellSize(ROW_HEIGHT);
+        fixedCellSizeProperty().bind(TextSize.of(ROW_HEIGHT));
         getStyleClass().add("inside");
         setColumnResizePolicy(CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         TableColumn<Node<PlannedEntry>, Node<PlannedEntry>> name = new TableColumn<>();
@@ -76,7 +78,8 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
         setPlaceholder(new Label(""));
         widthProperty()
                 .addListener(
-                        (property, before, now) -> packed.setVisible(now.doubleValue() > ROOMY));
+                        (property, before, now) ->
+                                packed.setVisible(now.doubleValue() > TextSize.of(ROOMY).get()));
         model.rows().addListener((property, before, now) -> show(now));
         show(model.rows().get());
         getSelectionModel()
@@ -101,8 +104,8 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
     private TableColumn<Node<PlannedEntry>, String> mono(
             By by, double width, Function<Node<PlannedEntry>, String> text) {
         TableColumn<Node<PlannedEntry>, String> column = new TableColumn<>();
-        column.setMinWidth(width);
-        column.setMaxWidth(width);
+        column.minWidthProperty().bind(TextSize.of(width));
+        column.maxWidthProperty().bind(TextSize.of(width));
         column.setCellValueFactory(row -> new ReadOnlyStringWrapper(text.apply(row.getValue())));
         head(column, "column." + by, by, "column-mono");
         return column;
@@ -130,8 +133,8 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
 
     private TableColumn<Node<PlannedEntry>, Node<PlannedEntry>> ticks() {
         TableColumn<Node<PlannedEntry>, Node<PlannedEntry>> column = new TableColumn<>();
-        column.setMinWidth(34);
-        column.setMaxWidth(34);
+        column.minWidthProperty().bind(TextSize.of(TICK_WIDTH));
+        column.maxWidthProperty().bind(TextSize.of(TICK_WIDTH));
         column.setSortable(false);
         column.setReorderable(false);
         column.setCellFactory(table -> new TickCell(model));

@@ -8,6 +8,7 @@ import app.lacuna.desktop.ui.Mark.Meaning;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.Sentence;
+import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
@@ -266,12 +267,15 @@ public final class ReceiptView {
                 .setAll(
                         words,
                         Page.spacer(),
-                        Page.button("question-have", Words.text("kept.have"), this::have),
-                        Page.button("question-lose", Words.text("kept.lose"), () -> goOn.run()),
-                        Page.button(
-                                "question-stay",
-                                Words.text("leaving.stay"),
-                                () -> question.setVisible(false)));
+                        new WrappingRow(
+                                10,
+                                Page.button("question-have", Words.text("kept.have"), this::have),
+                                Page.button(
+                                        "question-lose", Words.text("kept.lose"), () -> goOn.run()),
+                                Page.button(
+                                        "question-stay",
+                                        Words.text("leaving.stay"),
+                                        () -> question.setVisible(false))));
         question.setVisible(false);
         question.managedProperty().bind(question.visibleProperty());
         return question;

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.parts.viewer;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.preview.HexLines;
 import java.util.AbstractList;
@@ -9,6 +10,8 @@ import javafx.scene.control.ListView;
 
 /** Bytes, line by line; only the lines that are seen are made. */
 final class HexStage extends ListView<String> {
+    private static final double ROW_HEIGHT = 20;
+
     HexStage(HexLines lines) {
         super(
                 FXCollections.observableList(
@@ -24,7 +27,7 @@ final class HexStage extends ListView<String> {
                             }
                         }));
         setId("viewer-hex");
-        setFixedCellSize(20);
+        fixedCellSizeProperty().bind(TextSize.of(ROW_HEIGHT));
         getStyleClass().addAll(Styles.MONO, "hex");
         setAccessibleText(Words.text("viewer.hex-area"));
     }

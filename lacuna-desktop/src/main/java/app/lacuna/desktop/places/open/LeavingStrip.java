@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.open;
 
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Words;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -28,9 +29,15 @@ final class LeavingStrip extends HBox {
                 .setAll(
                         words,
                         Page.spacer(),
-                        write,
-                        Page.button("leave-lose", Words.text("leaving.lose"), model::loseAndLeave),
-                        Page.button("leave-stay", Words.text("leaving.stay"), model::stay));
+                        new WrappingRow(
+                                10,
+                                write,
+                                Page.button(
+                                        "leave-lose",
+                                        Words.text("leaving.lose"),
+                                        model::loseAndLeave),
+                                Page.button(
+                                        "leave-stay", Words.text("leaving.stay"), model::stay)));
         visibleProperty().bind(model.leaving().map(now -> now != Leaving.NOT));
         managedProperty().bind(visibleProperty());
     }

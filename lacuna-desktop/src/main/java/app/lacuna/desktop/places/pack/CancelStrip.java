@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Words;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
@@ -20,14 +21,16 @@ final class CancelStrip extends HBox {
                 .setAll(
                         words,
                         Page.spacer(),
-                        Page.button(
-                                "cancel-now",
-                                Words.text("pack.cancel.now"),
-                                model.action()::cancel),
-                        Page.button(
-                                "cancel-not",
-                                Words.text("pack.cancel.not"),
-                                () -> model.askingToCancel().set(false)));
+                        new WrappingRow(
+                                10,
+                                Page.button(
+                                        "cancel-now",
+                                        Words.text("pack.cancel.now"),
+                                        model.action()::cancel),
+                                Page.button(
+                                        "cancel-not",
+                                        Words.text("pack.cancel.not"),
+                                        () -> model.askingToCancel().set(false))));
         visibleProperty().bind(model.askingToCancel());
         managedProperty().bind(visibleProperty());
     }

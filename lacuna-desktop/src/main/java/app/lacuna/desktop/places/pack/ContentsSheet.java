@@ -5,6 +5,7 @@ import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.LeftOut;
 import java.util.List;
@@ -74,15 +75,20 @@ final class ContentsSheet extends VBox {
                         "add-folder",
                         Words.text("contents.add-folder"),
                         () -> addFolder(model, dialogs));
+        Label title = Page.label(Words.text("pack.contents"), Styles.CARD_TITLE);
+        title.setMinWidth(USE_PREF_SIZE);
+        find.setMinWidth(0);
         HBox head =
                 new HBox(
                         8,
-                        Page.label(Words.text("pack.contents"), Styles.CARD_TITLE),
+                        title,
                         find,
                         Page.spacer(),
-                        remove,
-                        Page.withKey(files, "files"),
-                        Page.withKey(folder, "folder"));
+                        new WrappingRow(
+                                8,
+                                remove,
+                                Page.withKey(files, "files"),
+                                Page.withKey(folder, "folder")));
         head.getStyleClass().add(Styles.SHEET_HEAD);
         head.setAlignment(Pos.CENTER_LEFT);
         return head;

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.base.Progress;
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
@@ -15,6 +16,7 @@ import app.lacuna.desktop.words.Words;
 import java.io.File;
 import javafx.beans.InvalidationListener;
 import javafx.beans.binding.Bindings;
+import javafx.beans.binding.BooleanBinding;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -24,6 +26,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.scene.shape.Rectangle;
 
 /** The Pack place before and while packing. */
 public final class PackView {
@@ -37,6 +40,7 @@ public final class PackView {
     private final Node filled;
     private final PasswordCard passwordCard;
     private ContentsSheet sheet;
+    private Columns columns;
     private final Label statusHeading = new Label();
     private final Label statusLine = new Label();
     private final Button pack;
@@ -124,7 +128,7 @@ public final class PackView {
         VBox cards =
                 new VBox(10, new StrangerCard(model, layer), new ReachCard(model), passwordCard);
         cards.setMinHeight(VBox.USE_PREF_SIZE);
-        Columns columns = new Columns(sheet, cards, RIGHT_WIDTH);
+        columns = new Columns(sheet, cards, RIGHT_WIDTH);
         VBox.setVgrow(columns, Priority.ALWAYS);
         return new VBox(12, notices(), columns);
     }
@@ -150,15 +154,28 @@ public final class PackView {
         return strip;
     }
 
+    /** Where there is little room, what is still missing is worth more than the forecast. */
     private Node foot(PopoverLayer layer) {
         VBox next = Page.status(statusHeading, statusLine);
         HBox.setHgrow(next, Priority.ALWAYS);
-        next.visibleProperty().bind(next.widthProperty().greaterThan(ROOM_FOR_WORDS));
-        HBox status = new HBox(22, new ForecastStatus(model, layer), next);
+        ForecastStatus forecast = new ForecastStatus(model, layer);
+        HBox status = new HBox(22, forecast, next);
         status.setAlignment(Pos.CENTER_LEFT);
         status.visibleProperty().bind(model.packing().action().running().not());
         BusyLine busy = new BusyLine(model.packing().action());
         StackPane left = new StackPane(status, busy);
+        left.setAlignment(Pos.CENTER_LEFT);
+        Rectangle room = new Rectangle();
+        room.widthProperty().bind(left.widthProperty());
+        room.heightProperty().bind(left.heightProperty());
+        left.setClip(room);
+        BooleanBinding both =
+                left.widthProperty()
+                        .greaterThan(forecast.widthProperty().add(TextSize.of(ROOM_FOR_WORDS)));
+        forecast.visibleProperty().bind(both.or(model.ready()));
+        forecast.managedProperty().bind(forecast.visibleProperty());
+        next.visibleProperty().bind(both.or(model.ready().not()));
+        next.managedProperty().bind(next.visibleProperty());
         left.setMinWidth(0);
         HBox.setHgrow(left, Priority.ALWAYS);
         return left;
@@ -224,6 +241,14 @@ public final class PackView {
     public void makePassword() {
         if (!model.contents().selection().get().items().isEmpty()) {
             passwordCard.make();
+        }
+    }
+
+    /** Brings the password into sight, however far down it is. */
+    void goToPassword() {
+        if (!model.contents().selection().get().items().isEmpty()) {
+            columns.reveal(passwordCard);
+            passwordCard.focusFirst();
         }
     }
 

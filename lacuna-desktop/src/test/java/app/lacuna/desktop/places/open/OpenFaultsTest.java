@@ -1,0 +1,288 @@
+package app.lacuna.desktop.places.open;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.session.ArchiveSession;
+import app.lacuna.desktop.session.CheckState;
+import app.lacuna.failure.WrongPassword;
+import app.lacuna.password.Strength;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** Two things at once, each of which once ended where it did not belong. */
+class OpenFaultsTest extends OnOpenArchive {
+    private Path other() throws IOException {
+        Path first = archive;
+        Files.writeString(folder.resolve("dig/c.txt"), "third");
+        archive = folder.resolve("other.zip");
+        pack(Protection.AES_256);
+        Files.delete(folder.resolve("dig/c.txt"));
+        Path made = archive;
+        archive = first;
+        return made;
+    }
+
+    private List<String> paths() {
+        return model.listing().entries().stream().map(ArchiveEntry::path).toList();
+    }
+
+    @Test
+    void whatIsRestoredIsWhatWasComparedThere() throws IOException {
+        unlock();
+        Path there = Files.createDirectories(folder.resolve("there"));
+        model.session().extract().folder().set(there);
+        model.session().compare();
+        settle();
+        model.session().extract().folder().set(folder.resolve("elsewhere"));
+        model.session().extract().restore();
+        settle();
+        assertThat(there.resolve("dig/a.txt")).hasContent("first");
+        assertThat(folder.resolve("elsewhere")).as("never compared").doesNotExist();
+    }
+
+    @Test
+    void aComparisonDoesNotOutliveTheArchiveThatItWasMadeOf() throws IOException {
+        unlock();
+        model.session().extract().folder().set(folder.resolve("there"));
+        model.session().compare();
+        settle();
+        ArchiveSession before = model.session();
+        before.changes().remove(List.of("dig/a.txt"));
+        before.writing().write();
+        settle();
+        assertThat(model.session()).isNotSameAs(before);
+        model.session().extract().restore();
+        before.extract().restore();
+        settle();
+        assertThat(folder.resolve("there")).doesNotExist();
+    }
+
+    @Test
+    void openingOneMoreWhileTheFirstIsLoadedShowsTheSecondAlone() throws IOException {
+        Path second = other();
+        model.open(archive);
+        model.open(second);
+        settle();
+        assertThat(model.listing().archive()).isEqualTo(second);
+        model.locked().password().set("hut");
+        model.locked().unlock();
+        model.open(archive);
+        settle();
+        assertThat(model.listing().archive()).isEqualTo(archive);
+        unlock();
+        assertThat(paths()).doesNotContain("dig/c.txt");
+        model.session().extractAll();
+        settle();
+        assertThat(folder.resolve("notes/dig/b.txt")).hasContent("second");
+        assertThat(folder.resolve("other")).doesNotExist();
+    }
+
+    @Test
+    void lockingAtOnceLeavesNoNames() {
+        model.open(archive);
+        settle();
+        model.locked().password().set("hut");
+        model.locked().unlock();
+        while (model.state().get() != OpenState.UNLOCKED) {
+            script.step();
+        }
+        ArchiveSession session = model.session();
+        model.lockNow();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKING);
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        assertThat(session.inside().rows().get()).isEmpty();
+        assertThat(session.changes().plan().get()).isEmpty();
+    }
+
+    @Test
+    void anEditThatIsStillWorkedOutHoldsTheLock() {
+        unlock();
+        model.session().changes().remove(List.of("dig/a.txt"));
+        assertThat(model.session().changes().count().get()).isZero();
+        model.lock();
+        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
+        assertThat(model.session().changes().count().get()).isEqualTo(1);
+    }
+
+    @Test
+    void lockingAnewAsksAboutChangesFirst() {
+        unlock();
+        model.session().changes().remove(List.of("dig/a.txt"));
+        settle();
+        boolean[] goesOn = new boolean[1];
+        model.leave(Leaving.LOCK_ANEW, () -> goesOn[0] = true);
+        settle();
+        assertThat(goesOn[0]).isFalse();
+        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK_ANEW);
+        model.writeAndLeave();
+        settle();
+        assertThat(goesOn[0]).isTrue();
+        assertThat(paths()).doesNotContain("dig/a.txt");
+
+        model.session().changes().remove(List.of("dig/b.txt"));
+        settle();
+        model.session().relock().begin(model.listing());
+        model.session().relock().samePassword().set(true);
+        model.session().writing().relock(archive);
+        settle();
+        assertThat(model.session().changes().count().get()).as("not lost").isEqualTo(1);
+    }
+
+    @Test
+    void aPasswordThatWasMadeForLockingAnewIsAskedAbout() {
+        unlock();
+        model.session().relock().begin(model.listing());
+        try (Secret made = Secret.takeOver("KLMNPQRS23456789".toCharArray())) {
+            model.session().relock().password().take(made, Strength.ofRandom(27));
+        }
+        model.session().writing().relock(archive);
+        settle();
+        assertThat(model.session().kept().orElseThrow().known().get()).isFalse();
+        model.lock();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
+        assertThat(model.asksAboutPassword()).isTrue();
+        model.stay();
+        model.session().kept().orElseThrow().isKnownNow();
+        model.lock();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        assertThat(failureFor("hut")).contains("does not open");
+    }
+
+    @Test
+    void lockingWhileSomethingIsTakenOutCancelsItFirst() {
+        unlock();
+        model.session().extractAll();
+        model.lock();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        assertThat(folder.resolve("notes")).doesNotExist();
+    }
+
+    /** A clock that has jumped has slept. */
+    @Test
+    void aComputerThatHasSleptLocksEvenWhileSomethingIsUnderWay() {
+        unlock();
+        model.tick();
+        settle();
+        model.session().extractAll();
+        clock.moveOn(Duration.ofHours(2));
+        model.tick();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+    }
+
+    @Test
+    void whileTheUserWaitsForAJobTheArchiveStaysOpenAndLocksAfterIt() {
+        unlock();
+        model.tick();
+        model.session().extractAll();
+        for (int i = 0; i < 40; i++) {
+            clock.moveOn(Duration.ofSeconds(30));
+            model.tick();
+        }
+        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
+        settle();
+        assertThat(folder.resolve("notes/dig/a.txt")).exists();
+        clock.moveOn(Duration.ofSeconds(30));
+        model.tick();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+    }
+
+    @Test
+    void aSecondExtractionDoesNotForgetTheCopiesOfTheFirst() {
+        unlock();
+        model.session().extractAll();
+        settle();
+        model.session().extract().folder().set(folder.resolve("more"));
+        model.session().extractAll();
+        settle();
+        model.session().extract().clearCopies();
+        settle();
+        assertThat(model.session().extract().cleared().get().orElseThrow().gone()).isEqualTo(4);
+        assertThat(folder.resolve("notes")).doesNotExist();
+        assertThat(folder.resolve("more")).doesNotExist();
+    }
+
+    @Test
+    void restoredFilesAreNoCopies() throws IOException {
+        unlock();
+        Path there = Files.createDirectories(folder.resolve("there"));
+        model.session().extract().folder().set(there);
+        model.session().compare();
+        settle();
+        model.session().extract().restore();
+        settle();
+        assertThat(model.session().extract().hasCopies()).isFalse();
+        model.session().extract().clearCopies();
+        settle();
+        assertThat(there.resolve("dig/a.txt")).hasContent("first");
+    }
+
+    @Test
+    void savingAsReplacesAFileThatTheDialogHasAskedAbout() throws IOException {
+        unlock();
+        Path target = Files.writeString(folder.resolve("in-the-way.zip"), "old");
+        model.session().changes().remove(List.of("dig/a.txt"));
+        model.session().writing().write(target);
+        settle();
+        assertThat(model.listing().archive()).isEqualTo(target);
+        assertThat(paths()).containsExactly("dig", "dig/b.txt");
+    }
+
+    @Test
+    void aCheckThatIsGivenUpSaysSo() throws IOException {
+        names = Names.HIDDEN;
+        pack(Protection.AES_256);
+        model.open(archive);
+        settle();
+        model.locked().password().set("hut");
+        model.locked().unlock();
+        while (model.state().get() != OpenState.UNLOCKED) {
+            script.step();
+        }
+        Files.delete(archive);
+        Files.createFile(archive);
+        settle();
+        assertThat(checked()).isNotEqualTo(CheckState.Kind.RUNNING);
+    }
+
+    @Test
+    void aPasswordThatIsKnownFromElsewhereOpensItAtOnceAndAWrongOneIsSaid() {
+        model.open(archive, Secret.takeOver("hut".toCharArray()));
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
+        model.open(archive, Secret.takeOver("hat".toCharArray()));
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        assertThat(model.failure().get().orElseThrow().what())
+                .isEqualTo(
+                        app.lacuna.desktop.words.FailureText.of(new WrongPassword(archive)).what());
+    }
+
+    @Test
+    void afterLockingNothingOfTheOldArchiveIsToldAnywhere() {
+        unlock();
+        ArchiveSession session = model.session();
+        session.changes().move("dig/a.txt", "dig/b.txt");
+        settle();
+        assertThat(session.changes().failure().get()).isPresent();
+        model.lock();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        assertThat(model.failure().get()).isEmpty();
+    }
+}

@@ -1,0 +1,276 @@
+package app.lacuna.desktop.window;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.desktop.places.open.OpenState;
+import java.io.RandomAccessFile;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.TextField;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+
+/** What somebody could lose, or be hindered by, in the real window. */
+class FaultsWindowTest extends InWindow {
+    private void large() throws Exception {
+        Path large = folder.resolve("large.raw");
+        try (RandomAccessFile sparse = new RandomAccessFile(large.toFile(), "rw")) {
+            sparse.setLength(4_000_000_000L);
+        }
+        interact(() -> pack.contents().add(List.of(large)));
+        until(() -> pack.contents().selection().get().items().size() == 1);
+        typePasswordTwice("hut");
+        clickOn("#pack");
+        until(() -> pack.packing().action().progress().get().isPresent());
+    }
+
+    private void copy(ClipboardContent content) {
+        interact(() -> Clipboard.getSystemClipboard().setContent(content));
+    }
+
+    private void ctrl(KeyCode key) {
+        press(KeyCode.CONTROL).type(key).release(KeyCode.CONTROL);
+        waitForFxEvents();
+    }
+
+    @Test
+    void aMadePasswordIsSeenWholeStaysOnTheReceiptAndIsAskedAbout() throws Exception {
+        addStory();
+        clickOn("#password-make").clickOn("#make-words");
+        TextField shown = lookup("#password-shown").query();
+        String made = pack.password().first().get();
+        assertThat(shown.getText()).isEqualTo(made);
+        assertThat(shown.getWidth()).as("all of the width").isGreaterThan(300);
+        assertThat(lookup("#password-again-box").query().isVisible()).isFalse();
+        clickOn("#pack");
+        until(() -> pack.packing().result().get().isPresent());
+        until(() -> lookup("#kept-show").tryQuery().isPresent());
+        clickOn("#kept-show");
+        assertThat(lookup("#kept-password-shown").queryAs(TextField.class).getText())
+                .isEqualTo(made);
+        picture("made-password");
+
+        clickOn("#pack-anew");
+        assertThat(lookup("#password-question").query().isVisible()).isTrue();
+        assertThat(pack.packing().result().get()).as("still here").isPresent();
+        clickOn("#question-stay");
+        interact(() -> window.close(() -> closed = true));
+        waitForFxEvents();
+        assertThat(closed).isFalse();
+        clickOn("#question-stay");
+
+        clickOn("#open-packed");
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        interact(() -> window.show(desk.pack()));
+        clickOn("#kept-have");
+        clickOn("#pack-anew");
+        until(() -> pack.packing().result().get().isEmpty());
+    }
+
+    @Test
+    void closingWhilePackingAsksAndEscAsksBeforeItCancels() throws Exception {
+        large();
+        type(KeyCode.ESCAPE);
+        waitForFxEvents();
+        assertThat(lookup("#cancel-question").query().isVisible()).isTrue();
+        assertThat(pack.packing().action().running().get()).isTrue();
+        picture("cancel-question");
+        type(KeyCode.ESCAPE);
+        waitForFxEvents();
+        assertThat(lookup("#cancel-question").query().isVisible()).isFalse();
+
+        interact(() -> window.close(() -> closed = true));
+        waitForFxEvents();
+        assertThat(closed).isFalse();
+        assertThat(text("#window-notice")).contains("packing");
+        picture("closing");
+        clickOn("#closing-stop");
+        assertThat(closed).isTrue();
+        interact(() -> window.end());
+        until(() -> !window.isWorking());
+        try (var files = Files.list(outbox)) {
+            assertThat(files).as("nothing half-made").isEmpty();
+        }
+        Files.delete(folder.resolve("large.raw"));
+    }
+
+    @Test
+    void pastingIntoAFieldIsPastingAndFilesGoToThePlace() throws Exception {
+        addStory();
+        ClipboardContent words = new ClipboardContent();
+        words.putString("diary");
+        copy(words);
+        clickOn("#find");
+        ctrl(KeyCode.V);
+        assertThat(lookup("#find").queryAs(TextField.class).getText()).isEqualTo("diary");
+        ctrl(KeyCode.A);
+        ctrl(KeyCode.X);
+        assertThat(lookup("#find").queryAs(TextField.class).getText()).isEmpty();
+
+        int before = pack.contents().roots().size();
+        Path found = Files.writeString(outbox.resolve("C-109.txt"), "a stake");
+        ClipboardContent files = new ClipboardContent();
+        files.putFiles(List.of(found.toFile()));
+        copy(files);
+        interact(() -> lookup("#contents").query().requestFocus());
+        ctrl(KeyCode.V);
+        until(() -> pack.contents().roots().size() == before + 1);
+        interact(() -> Clipboard.getSystemClipboard().clear());
+        Files.delete(found);
+    }
+
+    @Test
+    void arrowKeysChooseTabStaysInThePopoverAndTheFocusComesBack() throws Exception {
+        addStory();
+        clickOn("#brief-cipher");
+        waitForFxEvents();
+        RadioButton first = lookup("#cipher-AES_256").query();
+        interact(first::requestFocus);
+        type(KeyCode.DOWN);
+        waitForFxEvents();
+        assertThat(pack.protection().get()).isEqualTo(Protection.AES_192);
+        assertThat(brief()).contains("AES-192");
+        for (int i = 0; i < 12; i++) {
+            type(KeyCode.TAB);
+            waitForFxEvents();
+            assertThat(isWithin(scene.getFocusOwner(), window.shell().popovers())).isTrue();
+        }
+        type(KeyCode.ESCAPE);
+        waitForFxEvents();
+        assertThat(scene.getFocusOwner().getId())
+                .as("the word that opened it, written anew meanwhile")
+                .isEqualTo("brief-cipher");
+    }
+
+    private static boolean isWithin(Node node, Node around) {
+        for (Node above = node; above != null; above = above.getParent()) {
+            if (above == around) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    @Test
+    void lockingEndsAQuestionAndTakesThePasswordOffTheClipboard() throws Exception {
+        Path archive =
+                packed(
+                        outbox.resolve("winter-notes.zip"),
+                        PackOptions.STANDARD.withNames(Names.HIDDEN),
+                        "second hut",
+                        story);
+        openArchive(archive, "second hut");
+        Path out = Files.createDirectories(open.session().extract().folder().get());
+        Files.writeString(out.resolve("site-diary.txt"), "mine");
+        clickOn("#extract-all");
+        until(() -> open.session().extract().question().get().isPresent());
+        interact(() -> desk.services().clipboard().put("second hut"));
+        ctrl(KeyCode.L);
+        until(() -> open.state().get() == OpenState.LOCKED);
+        until(() -> !window.isWorking());
+        assertThat(out.resolve("site-diary.txt")).hasContent("mine");
+        interact(
+                () ->
+                        assertThat(Clipboard.getSystemClipboard().getString())
+                                .isNotEqualTo("second hut"));
+    }
+
+    @Test
+    void atItsSmallestEveryButtonIsInTheWindow() throws Exception {
+        interact(
+                () -> {
+                    scene.getWindow().setWidth(960);
+                    scene.getWindow().setHeight(640);
+                });
+        addStory();
+        assertThat(inTheWindow("#pack", "#save-round")).doesNotContainValue(false);
+        assertThat(isNextStepSeen()).isTrue();
+        ctrl(KeyCode.P);
+        until(() -> lookup("#password").query().isFocused());
+        assertThat(inTheWindow("#password", "#password-again")).doesNotContainValue(false);
+        picture("small-pack");
+
+        packedAndOpened();
+        clickOn("site-diary.txt").type(KeyCode.DELETE);
+        until(() -> open.session().changes().count().get() == 1);
+        assertThat(inTheWindow("#lock", "#relock", "#extract-all", "#write-changes", "#undo"))
+                .doesNotContainValue(false);
+        picture("small-open");
+        interact(() -> theme.showTextSize(200));
+        waitForFxEvents();
+        assertThat(inTheWindow("#lock", "#relock", "#extract-all", "#write-changes", "#undo"))
+                .doesNotContainValue(false);
+        picture("small-open-large-text");
+        interact(() -> theme.showTextSize(100));
+    }
+
+    private void packedAndOpened() throws Exception {
+        openArchive(
+                packed(outbox.resolve("small.zip"), PackOptions.STANDARD, "second hut", story),
+                "second hut");
+    }
+
+    private boolean isNextStepSeen() {
+        return lookup(".status .secondary").queryAll().stream()
+                .anyMatch(
+                        node ->
+                                node.isVisible()
+                                        && ((javafx.scene.control.Label) node)
+                                                .getText()
+                                                .contains("Ctrl+P"));
+    }
+
+    private Map<String, Boolean> inTheWindow(String... ids) {
+        waitForFxEvents();
+        Map<String, Boolean> inside = new java.util.TreeMap<>();
+        for (String id : ids) {
+            Node node = lookup(id).query();
+            Bounds bounds = node.localToScene(node.getLayoutBounds());
+            inside.put(
+                    id,
+                    bounds.getMinX() >= 0
+                            && bounds.getMinY() >= 0
+                            && bounds.getMaxX() <= scene.getWidth() + 1
+                            && bounds.getMaxY() <= scene.getHeight() + 1);
+        }
+        return inside;
+    }
+
+    @Test
+    void anErrorThatNobodyWaitedForIsShownInWordsAndDismissed() {
+        interact(() -> desk.services().book().tell(new IllegalStateException("internal")));
+        waitForFxEvents();
+        assertThat(text("#window-notice")).contains("should not have").doesNotContain("internal");
+        clickOn("#notice-seen");
+        assertThat(lookup("#window-notices").query().isVisible()).isFalse();
+    }
+
+    @Test
+    void aJobThatWasSetUpWronglyCanBeRemoved() throws Exception {
+        large();
+        clickOn("#set-up-another");
+        waitForFxEvents();
+        assertThat(lookup("#jobs .link").queryAll()).hasSize(2);
+        interact(() -> desk.newestPack().contents().add(story));
+        until(() -> !desk.newestPack().contents().selection().get().items().isEmpty());
+        waitForFxEvents();
+        clickOn("#remove-job");
+        assertThat(lookup("#jobs").query().isVisible()).isFalse();
+        assertThat(lookup("#cancel").queryAs(Button.class).isVisible()).isTrue();
+        interact(() -> pack.packing().action().cancel());
+        until(() -> !window.isWorking());
+        Files.delete(folder.resolve("large.raw"));
+    }
+}

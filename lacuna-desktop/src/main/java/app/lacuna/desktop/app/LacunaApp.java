@@ -1,5 +1,6 @@
 package app.lacuna.desktop.app;
 
+import app.lacuna.desktop.jobs.FilesFromSystem;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.Fonts;
@@ -66,6 +67,7 @@ public class LacunaApp extends Application {
         stage.setMinHeight(640);
         stage.show();
         begin(desk, stage, theme);
+        FilesFromSystem.listen(paths -> Platform.runLater(() -> desk.take(paths)));
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
     }

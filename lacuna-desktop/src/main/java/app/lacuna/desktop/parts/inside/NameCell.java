@@ -3,6 +3,7 @@ package app.lacuna.desktop.parts.inside;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.inside.InsideTable.StateNote;
+import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Optional;
@@ -69,7 +70,15 @@ final class NameCell extends LineCell {
         arrow.setRotate(model.isOpen(node) ? 90 : 0);
         name.setText(node.name());
         showNote(node, finding);
-        setAccessibleText(node.name());
+        setAccessibleText(
+                Words.text(
+                        "inside.spoken",
+                        node.name(),
+                        node.isFolder() ? "folder" : "file",
+                        Sizes.inWords(node.size()),
+                        model.chosen().isChosen(node) ? "yes" : "no",
+                        note.getText().isEmpty() ? "no" : "yes",
+                        note.getText()));
     }
 
     private void showNote(Node<PlannedEntry> node, boolean finding) {

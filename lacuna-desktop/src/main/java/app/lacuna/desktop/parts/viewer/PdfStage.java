@@ -56,8 +56,9 @@ final class PdfStage extends VBox {
     }
 
     private void draw(int page) {
+        double points = getScene() == null ? 1 : getScene().getWindow().getOutputScaleX();
         drawing.start(
-                (listener, cancel) -> drawn(page),
+                (listener, cancel) -> drawn(page, (float) points),
                 outcome -> {
                     if (outcome instanceof Outcome.Done<Image> done) {
                         picture.show(done.value());
@@ -67,11 +68,12 @@ final class PdfStage extends VBox {
                 });
     }
 
-    private Image drawn(int page) throws IOException {
+    /** On a screen of high resolution with as many points as it has. */
+    private Image drawn(int page, float points) throws IOException {
         try (PDDocument document = Loader.loadPDF(pdf)) {
             PDRectangle box = document.getPage(page).getCropBox();
             float side = Math.max(1, Math.max(box.getWidth(), box.getHeight()));
-            float scale = Math.min(SHARPNESS, MAX_SIDE / side);
+            float scale = points * Math.min(SHARPNESS, MAX_SIDE / side);
             return Pictures.forScreen(new PDFRenderer(document).renderImage(page, scale));
         }
     }

@@ -248,6 +248,10 @@ public final class PackPlace implements Place {
                         "Ctrl+M",
                         Words.text("key.make.does"),
                         () -> inPreparation(() -> session.view().makePassword())),
+                PlaceKey.of(
+                        "Ctrl+P",
+                        Words.text("key.password.does"),
+                        () -> inPreparation(() -> session.view().goToPassword())),
                 new PlaceKey("Delete", Optional.of(Words.text("key.take-out.does")), () -> false));
     }
 

@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 
 /** The archive on the page, and its password while it is unlocked. Closing forgets both. */
 public final class OpenArchive implements AutoCloseable {
@@ -52,6 +53,10 @@ public final class OpenArchive implements AutoCloseable {
                     case INSIDE -> Archives.open(archive, Limits.STANDARD, Nested.LOOK_INSIDE);
                 };
         OpenArchive found = new OpenArchive(reader, way);
+        if (cancel.isCancelled()) {
+            reader.close();
+            throw new CancellationException();
+        }
         if (reader.needsPassword()) {
             return found;
         }

@@ -27,7 +27,7 @@ public final class Troubles {
         }
     }
 
-    void tell(FailureText text) {
+    public void tell(FailureText text) {
         failure.set(Optional.of(text));
     }
 

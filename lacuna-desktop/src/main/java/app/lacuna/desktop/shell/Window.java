@@ -2,6 +2,7 @@ package app.lacuna.desktop.shell;
 
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -39,6 +40,7 @@ public final class Window {
                                 }
                             });
         }
+        DropTarget.on(shell, this::take);
         show(this.places.get(0));
     }
 

@@ -2,6 +2,8 @@ package app.lacuna.desktop.ui;
 
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.look.TextSize;
+import javafx.beans.binding.Bindings;
+import javafx.beans.binding.DoubleBinding;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.text.Text;
@@ -13,6 +15,15 @@ import javafx.scene.text.TextFlow;
  */
 public final class BriefLine extends TextFlow {
     private static final double LONGEST = 640;
+
+    private final DoubleBinding usual = TextSize.of(LONGEST);
+
+    /** A word is never wider than the page. */
+    private final DoubleBinding longest =
+            Bindings.createDoubleBinding(
+                    () -> getWidth() > 0 ? Math.min(usual.get(), getWidth()) : usual.get(),
+                    usual,
+                    widthProperty());
 
     public BriefLine() {
         getStyleClass().add(Styles.BRIEF);
@@ -35,7 +46,7 @@ public final class BriefLine extends TextFlow {
         Label label = new Label(words);
         label.getStyleClass().add("brief-fact");
         label.getStyleClass().addAll(styles);
-        label.maxWidthProperty().bind(TextSize.of(LONGEST));
+        label.maxWidthProperty().bind(longest);
         getChildren().add(label);
         return this;
     }
@@ -47,7 +58,7 @@ public final class BriefLine extends TextFlow {
         word.getStyleClass().setAll(Styles.BRIEF_WORD);
         word.getStyleClass().addAll(styles);
         word.setAccessibleText(accessible);
-        word.maxWidthProperty().bind(TextSize.of(LONGEST));
+        word.maxWidthProperty().bind(longest);
         getChildren().add(word);
         return word;
     }

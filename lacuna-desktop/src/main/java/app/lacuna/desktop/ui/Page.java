@@ -1,11 +1,16 @@
 package app.lacuna.desktop.ui;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.words.Words;
+import javafx.beans.binding.DoubleBinding;
+import javafx.beans.value.ChangeListener;
+import javafx.beans.value.WeakChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -16,6 +21,15 @@ import javafx.scene.layout.VBox;
 public final class Page extends VBox {
     private static final double FOOT_GAP = 22;
 
+    /** With less room than this it is hard to work. */
+    private static final double ENOUGH_TO_WORK_WITH = 230;
+
+    private static final double LARGE = 1.5;
+
+    private final DoubleBinding textSize = TextSize.of(1);
+    private final ChangeListener<Number> followText = (property, before, now) -> arrange();
+    private final ScrollPane scroll = new ScrollPane();
+    private final VBox main = new VBox(16);
     private final VBox body = new VBox();
     private final HBox foot = new HBox(FOOT_GAP);
 
@@ -24,14 +38,30 @@ public final class Page extends VBox {
         body.getStyleClass().add("page-body");
         foot.getStyleClass().add(Styles.FOOT);
         foot.setAlignment(Pos.CENTER_LEFT);
-        VBox main = new VBox(16, brief, body);
+        main.getChildren().setAll(brief, body);
         main.getStyleClass().add("page-main");
         VBox.setVgrow(body, Priority.ALWAYS);
         VBox.setVgrow(main, Priority.ALWAYS);
+        scroll.getStyleClass().add("columns");
+        scroll.setFitToWidth(true);
+        scroll.setFitToHeight(true);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setFocusTraversable(false);
+        scroll.setMinSize(0, 0);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
         setMinWidth(0);
-        main.setMinSize(0, 0);
         foot.setMinHeight(Region.USE_PREF_SIZE); // its buttons are never pushed out
-        getChildren().addAll(main, foot);
+        textSize.addListener(new WeakChangeListener<>(followText));
+        arrange();
+    }
+
+    /** Where texts are large, all above the foot scrolls, so that there is room to work in. */
+    private void arrange() {
+        boolean scrolls = textSize.get() >= LARGE;
+        body.setMinHeight(scrolls ? textSize.get() * ENOUGH_TO_WORK_WITH : 0);
+        main.setMinHeight(scrolls ? USE_COMPUTED_SIZE : 0);
+        scroll.setContent(scrolls ? main : null);
+        getChildren().setAll(scrolls ? scroll : main, foot);
     }
 
     public void setWork(Node work) {

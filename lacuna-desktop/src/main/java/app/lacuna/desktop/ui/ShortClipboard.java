@@ -11,12 +11,25 @@ import javafx.util.Duration;
 
 /** Puts a password on the clipboard for a short time, and takes it off if it is still there. */
 public final class ShortClipboard {
-    public static final int SECONDS = 30;
+    private static final int USUAL_SECONDS = 30;
+
+    private final int seconds;
 
     private final ReadOnlyStringWrapper words =
             new ReadOnlyStringWrapper(Words.text("clipboard.copy"));
     private final CopiedText copied = new CopiedText();
     private Timeline countdown = new Timeline();
+
+    public ShortClipboard() {
+        this(USUAL_SECONDS);
+    }
+
+    /**
+     * @param seconds how long it stays there
+     */
+    public ShortClipboard(int seconds) {
+        this.seconds = seconds;
+    }
 
     public void put(String text) {
         countdown.stop();
@@ -24,7 +37,7 @@ public final class ShortClipboard {
         content.putString(text);
         Clipboard.getSystemClipboard().setContent(content);
         copied.copied(text);
-        int[] left = {SECONDS};
+        int[] left = {seconds};
         show(left[0]);
         countdown =
                 new Timeline(
@@ -37,15 +50,12 @@ public final class ShortClipboard {
                                         copied.takeOffClipboard();
                                     }
                                 }));
-        countdown.setCycleCount(SECONDS);
+        countdown.setCycleCount(seconds);
         countdown.play();
     }
 
-    private void show(int seconds) {
-        words.set(
-                seconds == 0
-                        ? Words.text("clipboard.copy")
-                        : Words.text("clipboard.left", seconds));
+    private void show(int left) {
+        words.set(left == 0 ? Words.text("clipboard.copy") : Words.text("clipboard.left", left));
     }
 
     /** Before its time, when the program ends or everything is locked. */

@@ -7,6 +7,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.ui.ShortClipboard;
 import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -246,6 +247,33 @@ class FaultsWindowTest extends InWindow {
                             && bounds.getMaxY() <= scene.getHeight() + 1);
         }
         return inside;
+    }
+
+    @Test
+    void aPasswordLeavesTheClipboardAfterItsTimeUnlessSomethingElseIsThere() throws Exception {
+        ShortClipboard[] clipboard = new ShortClipboard[1];
+        interact(
+                () -> {
+                    clipboard[0] = new ShortClipboard(1);
+                    clipboard[0].put("third hut");
+                });
+        assertThat(onClipboard()).isEqualTo("third hut");
+        until(() -> clipboard[0].words().get().equals("Copy"));
+        assertThat(onClipboard()).isNotEqualTo("third hut");
+
+        interact(() -> clipboard[0].put("third hut"));
+        ClipboardContent other = new ClipboardContent();
+        other.putString("a shopping list");
+        copy(other);
+        until(() -> clipboard[0].words().get().equals("Copy"));
+        assertThat(onClipboard()).isEqualTo("a shopping list");
+        interact(() -> Clipboard.getSystemClipboard().clear());
+    }
+
+    private String onClipboard() {
+        String[] there = new String[1];
+        interact(() -> there[0] = String.valueOf(Clipboard.getSystemClipboard().getString()));
+        return there[0];
     }
 
     @Test

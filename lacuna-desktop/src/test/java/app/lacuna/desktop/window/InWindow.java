@@ -121,6 +121,7 @@ abstract class InWindow extends ApplicationTest {
         theme.show(Appearance.LIGHT);
         window.listenOn(scene, theme);
         stage.setScene(scene);
+        stage.sizeToScene(); // it is the stage of the test before, however small that made it
         stage.show();
         stage.toFront();
         stage.requestFocus(); // nobody manages the windows of a virtual display

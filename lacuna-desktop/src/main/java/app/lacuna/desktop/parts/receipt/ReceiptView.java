@@ -3,10 +3,10 @@ package app.lacuna.desktop.parts.receipt;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.Columns;
-import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Mark.Meaning;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.ReceiptLine;
 import app.lacuna.desktop.ui.Sentence;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Dates;
@@ -19,6 +19,7 @@ import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -240,21 +241,16 @@ public final class ReceiptView {
     }
 
     private static HBox passwordLine(boolean known, Optional<Node> buttons) {
-        Label heading =
-                Page.label(
-                        Words.text(known ? "receipt.password.known" : "receipt.password.title"),
-                        Styles.HEADING);
-        Label detail =
+        List<Node> details = new ArrayList<>();
+        details.add(
                 Page.label(
                         Words.text(known ? "receipt.password.known.line" : "receipt.password.line"),
-                        Styles.SECONDARY);
-        VBox words = new VBox(3, heading, detail);
-        buttons.ifPresent(words.getChildren()::add);
-        HBox.setHgrow(words, Priority.ALWAYS);
-        HBox line =
-                new HBox(16, new Mark(known ? Meaning.DONE : Meaning.STILL_READABLE, 10), words);
-        line.getStyleClass().add("receipt-line");
-        return line;
+                        Styles.SECONDARY));
+        buttons.ifPresent(details::add);
+        return new ReceiptLine(
+                known ? Meaning.DONE : Meaning.STILL_READABLE,
+                Words.text(known ? "receipt.password.known" : "receipt.password.title"),
+                details);
     }
 
     private Node passwordQuestion() {
@@ -293,15 +289,6 @@ public final class ReceiptView {
     }
 
     private void line(Meaning meaning, String title, List<Label> details, Node... buttons) {
-        Label heading = Page.label(title, Styles.HEADING);
-        VBox words = new VBox(3, heading);
-        words.getChildren().addAll(details);
-        HBox.setHgrow(words, Priority.ALWAYS);
-        HBox beside = new HBox(8, buttons);
-        beside.setAlignment(Pos.CENTER_RIGHT);
-        HBox line = new HBox(16, new Mark(meaning, 10), words, beside);
-        line.setAlignment(Pos.TOP_LEFT);
-        line.getStyleClass().add("receipt-line");
-        lines.getChildren().add(line);
+        lines.getChildren().add(new ReceiptLine(meaning, title, details, buttons));
     }
 }

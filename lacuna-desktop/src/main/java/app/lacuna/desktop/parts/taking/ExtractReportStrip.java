@@ -1,7 +1,9 @@
 package app.lacuna.desktop.parts.taking;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.ReceiptLine;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
@@ -51,7 +53,11 @@ public final class ExtractReportStrip extends VBox {
         setVisible(true);
         setManaged(true);
         getChildren()
-                .setAll(Page.label(Words.text("extract.cleared", cleared.gone()), "report-done"));
+                .setAll(
+                        new ReceiptLine(
+                                Mark.Meaning.DONE,
+                                Words.text("extract.cleared", cleared.gone()),
+                                List.of()));
         if (!cleared.linked().isEmpty()) {
             getChildren()
                     .add(
@@ -76,16 +82,17 @@ public final class ExtractReportStrip extends VBox {
     }
 
     private void fill(ExtractReport report) {
+        boolean complete = report.isComplete();
         getChildren()
-                .addAll(
-                        Page.label(
+                .add(
+                        new ReceiptLine(
+                                complete ? Mark.Meaning.DONE : Mark.Meaning.STILL_READABLE,
                                 Words.text(
                                         "extract.done",
                                         report.cameOut(),
                                         report.entries().size(),
                                         Sizes.inWords(report.bytes())),
-                                report.isComplete() ? "report-done" : "message-what"),
-                        readable(report));
+                                List.of(readable(report))));
         List<ExtractedEntry> others =
                 report.entries().stream()
                         .filter(entry -> entry.result() != Result.EXTRACTED)

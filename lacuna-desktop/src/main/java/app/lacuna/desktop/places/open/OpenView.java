@@ -198,8 +198,10 @@ final class OpenView {
     }
 
     private void dropped(List<Path> files) {
-        if (!files.isEmpty()) {
+        if (files.size() == 1) {
             model.open(files.get(0));
+        } else {
+            model.notTaken();
         }
     }
 

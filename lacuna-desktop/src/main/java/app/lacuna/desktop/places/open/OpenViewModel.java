@@ -74,6 +74,11 @@ public final class OpenViewModel {
                 password::close);
     }
 
+    /** Something was dropped that can not be opened as one archive. */
+    void notTaken() {
+        troubles().tell(FailureText.named("NotTaken"));
+    }
+
     /** What was offered: what still opens of it, or all of it although it claims too much. */
     public void takeOffer() {
         Way way =

@@ -10,6 +10,7 @@ import app.lacuna.desktop.parts.changing.OutsideModel;
 import app.lacuna.desktop.parts.changing.OutsideStrip;
 import app.lacuna.desktop.parts.changing.PendingStrip;
 import app.lacuna.desktop.parts.changing.RenamePopover;
+import app.lacuna.desktop.parts.changing.WrittenStrip;
 import app.lacuna.desktop.parts.inside.InsideSheet;
 import app.lacuna.desktop.parts.inside.InsideTable;
 import app.lacuna.desktop.parts.inside.InsideTable.StateNote;
@@ -98,6 +99,7 @@ final class UnlockedView {
                         new ConflictPanel(model.extract()),
                         new ComparePanel(model.extract()),
                         new ExtractReportStrip(model.extract()),
+                        new WrittenStrip(model.written()),
                         new LeftOutLine(model.changes()),
                         new PendingStrip(
                                 model.changes(), model.writing().action().running(), saveAs),

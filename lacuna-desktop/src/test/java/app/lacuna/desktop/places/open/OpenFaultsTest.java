@@ -16,6 +16,9 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** Two things at once, each of which once ended where it did not belong. */
 class OpenFaultsTest extends OnOpenArchive {
@@ -169,6 +172,73 @@ class OpenFaultsTest extends OnOpenArchive {
         settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
         assertThat(folder.resolve("notes")).doesNotExist();
+    }
+
+    private enum Kind {
+        TAKING_OUT,
+        COMPARING,
+        WRITING,
+        LOCKING_ANEW,
+        OPENING_OUTSIDE,
+        LOOKING,
+        CLEARING
+    }
+
+    private int turn;
+
+    private void start(Kind kind) {
+        ArchiveSession session = model.session();
+        session.extract().folder().set(folder.resolve("out " + turn++)); // so that nobody asks
+        switch (kind) {
+            case TAKING_OUT -> session.extractAll();
+            case COMPARING -> session.compare();
+            case WRITING -> {
+                session.changes().remove(List.of("dig/a.txt"));
+                settle();
+                session.writing().write();
+            }
+            case LOCKING_ANEW -> {
+                session.relock().begin(session.listing());
+                session.relock().samePassword().set(true);
+                session.writing().relock(archive);
+            }
+            case OPENING_OUTSIDE -> session.openOutside(entry("dig/a.txt"));
+            case LOOKING -> session.view(entry("dig/a.txt"));
+            case CLEARING -> {
+                session.extractAll();
+                settle();
+                session.extract().clearCopies();
+            }
+        }
+    }
+
+    /** However far each job is, the archive is whole afterwards and its password opens it. */
+    @ParameterizedTest
+    @EnumSource
+    @Timeout(60)
+    void lockingDuringAnyJobEndsInALockedArchiveThatIsWhole(Kind kind) {
+        for (int steps = 0; steps < 6; steps++) {
+            unlock();
+            start(kind);
+            for (int i = 0; i < steps; i++) {
+                script.step();
+            }
+            model.lockNow();
+            settle();
+            assertThat(model.state().get()).as(kind + " " + steps).isEqualTo(OpenState.LOCKED);
+            assertThat(openedOutside).noneMatch(Files::exists);
+            unlock();
+            assertThat(checked()).isEqualTo(CheckState.Kind.WHOLE);
+            assertThat(paths()).contains("dig/b.txt");
+            model.lockNow();
+            settle();
+        }
+    }
+
+    @Test
+    void severalFilesAtOnceAreNotOpenedAndThatIsSaid() {
+        model.notTaken();
+        assertThat(model.failure().get().orElseThrow().what()).contains("opened together");
     }
 
     /** A clock that has jumped has slept. */

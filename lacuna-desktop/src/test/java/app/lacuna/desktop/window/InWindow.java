@@ -116,7 +116,7 @@ abstract class InWindow extends ApplicationTest {
         pack = desk.newestPack();
         pack.folder().set(folder);
         pack.folder().set(outbox); // chosen, and not beside the originals
-        scene = new Scene(window.shell(), 1200, 760);
+        scene = new Scene(window.shell(), 1240, 795);
         theme = new Theme(scene);
         theme.show(Appearance.LIGHT);
         window.listenOn(scene, theme);

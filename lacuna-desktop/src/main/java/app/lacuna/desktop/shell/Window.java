@@ -157,19 +157,21 @@ public final class Window {
     }
 
     /**
-     * Closes the window, if nothing is lost by that; asks one place after the other, and then about
-     * what is under way.
+     * Closes the window, if nothing is lost by that; asks about what is under way, and then one
+     * place after the other.
      */
     public void close(Runnable forGood) {
-        close(0, forGood);
+        if (services.book().leavesWorkUndone()) {
+            notices.askToStop(() -> close(0, forGood));
+        } else {
+            close(0, forGood);
+        }
     }
 
     private void close(int asked, Runnable forGood) {
         if (asked < places.size()) {
             Place place = places.get(asked);
             place.leave(() -> show(place), () -> close(asked + 1, forGood));
-        } else if (services.book().leavesWorkUndone()) {
-            notices.askToStop(forGood);
         } else {
             forGood.run();
         }

@@ -70,7 +70,13 @@ final class WindowNotices extends VBox {
                         .collect(Collectors.joining(", "));
         say(
                 Words.text("closing.words", jobs),
-                Page.button("closing-stop", Words.text("closing.stop"), forGood),
+                Page.button(
+                        "closing-stop",
+                        Words.text("closing.stop"),
+                        () -> {
+                            dismiss();
+                            forGood.run();
+                        }),
                 Page.button("closing-stay", Words.text("closing.stay"), this::dismiss));
     }
 

@@ -67,7 +67,9 @@ public final class BusyLine extends HBox {
                         reading.bytesPerSecond() > 0 ? "yes" : "no",
                         Sizes.inWords(reading.bytesPerSecond()),
                         reading.left().isPresent() ? "yes" : "no",
-                        reading.left().map(Dates::duration).orElse("")));
+                        reading.left().map(Dates::duration).orElse(""),
+                        progress.doneItems(),
+                        progress.totalItems()));
         detail.setText(progress.item());
     }
 }

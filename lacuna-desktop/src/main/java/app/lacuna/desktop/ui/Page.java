@@ -107,7 +107,8 @@ public final class Page extends VBox {
 
     /** Tells the key beside the button's own words. */
     public static Button withKey(Button button, String key) {
-        button.setTooltip(new Tooltip(button.getText() + " (" + Words.text("key." + key) + ")"));
+        button.setTooltip(
+                new Tooltip(Words.text("button.key", button.getText(), Words.text("key." + key))));
         return button;
     }
 

@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.changing;
 
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.LeftOut;
 import java.util.List;
@@ -29,7 +30,7 @@ public final class LeftOutLine extends HBox {
         return Words.text(
                 "pending.left-out",
                 leftOut.size(),
-                first.source().getFileName(),
+                PathNames.last(first.source()),
                 Words.text("left-out." + first.reason()));
     }
 }

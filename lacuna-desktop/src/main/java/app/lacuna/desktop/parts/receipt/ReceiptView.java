@@ -188,7 +188,10 @@ public final class ReceiptView {
     }
 
     private static String leftOutWords(LeftOut left) {
-        return PathNames.last(left.source()) + " (" + Words.text("left-out." + left.reason()) + ")";
+        return Words.text(
+                "receipt.left-out.item",
+                PathNames.last(left.source()),
+                Words.text("left-out." + left.reason()));
     }
 
     private void originals() {

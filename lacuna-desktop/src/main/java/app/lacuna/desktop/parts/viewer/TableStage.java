@@ -4,6 +4,7 @@ import app.lacuna.desktop.words.Words;
 import app.lacuna.preview.Table;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.collections.FXCollections;
+import javafx.scene.control.Label;
 import javafx.scene.control.TableColumn;
 import javafx.scene.control.TableView;
 
@@ -21,6 +22,7 @@ final class TableStage extends TableView<Table.Row> {
         for (int i = 0; i < columns; i++) {
             getColumns().add(column(table.names().cell(i), i));
         }
+        setPlaceholder(new Label(""));
         setItems(FXCollections.observableList(table.rows()));
     }
 

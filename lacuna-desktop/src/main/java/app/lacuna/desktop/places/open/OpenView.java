@@ -135,7 +135,10 @@ final class OpenView {
         forget();
     }
 
-    /** Takes back a question, or cancels what is under way; whether there was anything. */
+    /**
+     * Takes back a question, or cancels what is under way and soon done again; what writes files
+     * has a button for that. Whether there was anything.
+     */
     boolean cancel() {
         if (model.leaving().get() != Leaving.NOT) {
             model.stay();
@@ -146,9 +149,6 @@ final class OpenView {
         if (model.state().get() == OpenState.LOCKED) {
             running.add(model.locked().variants().action());
             running.add(model.locked().unlocking());
-        }
-        if (model.state().get() == OpenState.UNLOCKED) {
-            running.add(model.session().extract().action());
         }
         List<Job> cancelled = running.stream().filter(job -> job.running().get()).toList();
         cancelled.forEach(Job::cancel);

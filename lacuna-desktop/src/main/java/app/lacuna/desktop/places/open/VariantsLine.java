@@ -3,14 +3,12 @@ package app.lacuna.desktop.places.open;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.session.LockedArchive;
 import app.lacuna.desktop.session.VariantsModel;
+import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
-import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ProgressBar;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
 /** Under a password that does not fit: tries what is near it, on this computer. */
@@ -24,43 +22,7 @@ final class VariantsLine extends VBox {
         offer.visibleProperty().bind(variants.offered());
         offer.managedProperty().bind(offer.visibleProperty());
 
-        ProgressBar bar = new ProgressBar(0);
-        bar.setPrefWidth(180);
-        bar.setAccessibleText(Words.text("variants.try"));
-        bar.progressProperty()
-                .bind(
-                        variants.action()
-                                .progress()
-                                .map(now -> now.map(told -> told.fraction()).orElse(0.0)));
-        Label trying = new Label();
-        trying.setId("variants-progress");
-        trying.getStyleClass().add(Styles.SECONDARY);
-        trying.textProperty()
-                .bind(
-                        variants.action()
-                                .progress()
-                                .map(
-                                        now ->
-                                                now.map(
-                                                                told ->
-                                                                        Words.text(
-                                                                                "variants.trying",
-                                                                                told.doneItems(),
-                                                                                told.totalItems()))
-                                                        .orElse("")));
-        HBox running =
-                new HBox(
-                        10,
-                        bar,
-                        trying,
-                        Page.link(
-                                "variants-cancel",
-                                Words.text("busy.cancel"),
-                                variants.action()::cancel));
-        running.setAlignment(Pos.CENTER_LEFT);
-        running.visibleProperty().bind(variants.action().running());
-        running.managedProperty().bind(running.visibleProperty());
-
+        BusyLine running = new BusyLine(variants.action());
         Label none = Page.label(Words.text("variants.none"), Styles.SECONDARY);
         none.setId("variants-none");
         none.visibleProperty().bind(variants.nothingFound());

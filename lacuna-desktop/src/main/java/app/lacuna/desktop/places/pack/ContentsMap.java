@@ -70,8 +70,9 @@ final class ContentsMap extends Pane {
         tile.pseudoClassStateChanged(FOLDER, node.isFolder());
         tile.setManaged(false);
         tile.setAccessibleRole(AccessibleRole.BUTTON);
-        tile.setAccessibleText(node.name() + ", " + Sizes.inWords(node.size()));
-        tile.setTooltip(new Tooltip(node.name() + "  " + Sizes.inWords(node.size())));
+        String words = Words.text("map.area", node.name(), Sizes.inWords(node.size()));
+        tile.setAccessibleText(words);
+        tile.setTooltip(new Tooltip(words));
         tile.setOnMouseClicked(
                 event -> {
                     choose.accept(node);

@@ -6,6 +6,7 @@ import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.WrappingRow;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.LeftOut;
 import java.util.List;
@@ -143,7 +144,7 @@ final class ContentsSheet extends VBox {
     }
 
     private Node line(LeftOut left) {
-        Label path = new Label(left.source().getFileName().toString());
+        Label path = new Label(PathNames.last(left.source()));
         path.getStyleClass().add(Styles.MONO);
         Label reason = new Label(Words.text("left-out." + left.reason()));
         reason.getStyleClass().add(Styles.SECONDARY);

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.scene.control.Label;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.TreeItem;
 import javafx.scene.control.TreeTableCell;
@@ -34,6 +35,7 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
         setId("contents");
         setAccessibleText(Words.text("pack.contents"));
         setShowRoot(false);
+        setPlaceholder(new Label("")); // the toolkit would write something of its own
         getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
         setColumnResizePolicy(CONSTRAINED_RESIZE_POLICY_FLEX_LAST_COLUMN);
         getColumns()

@@ -4,12 +4,10 @@ import app.lacuna.archive.PackOptions;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.Words;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
-import javafx.scene.layout.HBox;
 
 /** The hint, which everybody can read. One that gives the password away is not taken. */
 final class HintPopover {
@@ -22,19 +20,18 @@ final class HintPopover {
     }
 
     Node[] content() {
-        TextField field = new TextField(model.form().hint().get());
-        field.setId("hint-field");
-        field.setPrefColumnCount(28);
-        field.setAccessibleText(Words.text("hint.title"));
         Label note = Page.label(Words.text("hint.note"), Styles.SECONDARY);
         note.setId("hint-note");
         note.setMaxWidth(360);
-        Button take = Page.button("hint-take", Words.text("popover.take"), () -> {});
-        take.setOnAction(event -> take(field.getText().strip(), note));
-        field.setOnAction(event -> take.fire());
-        return new Node[] {
-            Page.label(Words.text("hint.title"), Styles.CARD_TITLE), new HBox(8, field, take), note
-        };
+        TakeField field =
+                new TakeField(
+                                "hint-field",
+                                model.form().hint().get(),
+                                Page.button("hint-take", Words.text("popover.take"), () -> {}),
+                                typed -> take(typed.strip(), note))
+                        .called(Words.text("hint.title"))
+                        .columns(28);
+        return new Node[] {Page.label(Words.text("hint.title"), Styles.CARD_TITLE), field, note};
     }
 
     private void take(String hint, Label note) {

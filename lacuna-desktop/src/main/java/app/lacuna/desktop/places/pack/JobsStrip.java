@@ -62,7 +62,10 @@ final class JobsStrip extends FlowPane {
             Button job =
                     Page.link(
                             "job-" + sessions.indexOf(session),
-                            session.model().name().get() + ": " + state(session.model()),
+                            Words.text(
+                                    "jobs.one",
+                                    session.model().name().get(),
+                                    state(session.model())),
                             () -> choose.accept(session));
             if (current.filter(now -> now == session).isPresent()) {
                 job.getStyleClass().add("current-job");

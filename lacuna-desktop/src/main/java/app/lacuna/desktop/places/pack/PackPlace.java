@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
+import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.KeptPasswordSteps;
 import app.lacuna.desktop.parts.password.KeySlipModel;
@@ -9,6 +10,7 @@ import app.lacuna.desktop.parts.receipt.ReceiptView;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackResult;
 import java.nio.file.Path;
@@ -87,7 +89,7 @@ public final class PackPlace implements Place {
         Optional<Node> steps =
                 model.kept()
                         .filter(kept -> !kept.known().get())
-                        .map(kept -> steps(kept, packed.archive()));
+                        .map(kept -> steps(model.life(), kept, packed.archive()));
         return new ReceiptView(
                 packed,
                 model.contents().roots(),
@@ -98,11 +100,10 @@ public final class PackPlace implements Place {
                         () -> leave(done, () -> startAnew(done))));
     }
 
-    private Node steps(KeptPassword kept, Path archive) {
+    private Node steps(Lifetime life, KeptPassword kept, Path archive) {
         return new KeptPasswordSteps(
                 kept,
-                new KeySlipModel(
-                        services.life(), kept::copy, () -> archive.getFileName().toString()),
+                new KeySlipModel(life, kept::copy, () -> PathNames.last(archive)),
                 services.clipboard(),
                 services.popovers(),
                 services.dialogs());

@@ -9,6 +9,7 @@ import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.FolderEditor;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
@@ -69,24 +70,23 @@ final class PackPopovers {
     }
 
     Node[] name() {
-        TextField field = new TextField(model.name().get());
-        field.setId("name-field");
-        field.setPrefColumnCount(26);
-        field.setAccessibleText(Words.text("popover.name"));
         Label note = Page.label(Words.text("popover.name.note"), Styles.SECONDARY);
         note.setMaxWidth(340);
-        Button take =
-                Page.button(
-                        "name-take",
-                        Words.text("popover.take"),
-                        () -> {
-                            if (model.rename(field.getText())) {
-                                layer.close();
-                            } else {
-                                note.setText(Words.text("popover.name.impossible"));
-                            }
-                        });
-        field.setOnAction(event -> take.fire());
+        TakeField name =
+                new TakeField(
+                                "name-field",
+                                model.name().get(),
+                                Page.button("name-take", Words.text("popover.take"), () -> {}),
+                                typed -> {
+                                    if (model.rename(typed)) {
+                                        layer.close();
+                                    } else {
+                                        note.setText(Words.text("popover.name.impossible"));
+                                    }
+                                })
+                        .called(Words.text("popover.name"))
+                        .columns(26);
+        TextField field = name.field();
         HBox proposals =
                 new HBox(
                         14,
@@ -99,10 +99,7 @@ final class PackPopovers {
                                 Words.text("popover.name.season"),
                                 () -> field.setText(model.proposedName(true))));
         return new Node[] {
-            Page.label(Words.text("popover.name"), Styles.CARD_TITLE),
-            new HBox(8, field, take),
-            proposals,
-            note
+            Page.label(Words.text("popover.name"), Styles.CARD_TITLE), name, proposals, note
         };
     }
 

@@ -15,12 +15,11 @@ import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.password.HintCheck;
 import app.lacuna.rounds.RecentForm;
-import app.lacuna.rounds.Round;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.Existing;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.LocalDate;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -184,34 +183,8 @@ public final class PackViewModel {
         }
     }
 
-    /** Everything but the password; with the date in the archive's name if that is wanted. */
-    public void saveRound(String roundsName, boolean withDate) {
-        String stem = name.get().replaceFirst("(?i)\\.zip$", "");
-        String day = LocalDate.now(newName.clock()).toString();
-        String dated = stem.contains(day) ? stem.replace(day, Round.DATE) : stem + "-" + Round.DATE;
-        rounds.save(
-                new Round(
-                        roundsName,
-                        contents.roots(),
-                        contents.patterns(),
-                        contents.isWithoutJunk(),
-                        folder.get(),
-                        (withDate ? dated : stem) + ".zip",
-                        form.protection().get(),
-                        form.names().get(),
-                        form.method().get()));
-    }
-
-    /** The brief then says what the round was saved with. */
-    public void load(Round round) {
-        rounds.loaded(round.name());
-        form.protection().set(round.protection());
-        form.method().set(round.method());
-        form.names().set(round.names());
-        folder.set(round.folder());
-        name.set(round.archiveNameOn(LocalDate.now(newName.clock())));
-        contents.leaveOut(round.patterns(), round.withoutJunk());
-        contents.add(round.roots());
+    Clock clock() {
+        return newName.clock();
     }
 
     public RoundsModel rounds() {

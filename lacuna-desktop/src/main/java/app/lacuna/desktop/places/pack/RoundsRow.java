@@ -42,7 +42,7 @@ final class RoundsRow extends FlowPane {
     }
 
     private Node offer(Round round) {
-        Button load = Page.button("round", round.name(), () -> model.load(round));
+        Button load = Page.button("round", round.name(), () -> new RoundOfPage(model).load(round));
         load.setAccessibleText(Words.text("rounds.load", round.name()));
         Button more = Page.link("round-more", "\u2026", () -> {});
         more.setAccessibleText(Words.text("rounds.more", round.name()));

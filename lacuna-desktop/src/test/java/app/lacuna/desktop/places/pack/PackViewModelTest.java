@@ -478,11 +478,11 @@ class PackViewModelTest {
         model.folder().set(folder.resolve("backup"));
         settle();
         typePassword("hut");
-        model.saveRound("Evening copy", true);
+        new RoundOfPage(model).save("Evening copy", true);
         settle();
         PackViewModel other = model();
         assertThat(other.rounds().rounds()).extracting(Round::name).containsExactly("Evening copy");
-        other.load(other.rounds().rounds().get(0));
+        new RoundOfPage(other).load(other.rounds().rounds().get(0));
         settle();
         assertThat(other.contents().selection().get().items())
                 .extracting(FileItem::path)

@@ -75,7 +75,7 @@ final class ExtractCommand implements Callable<Integer> {
 
     /** What still opens comes out; what does not is named. It is never all that there was. */
     private int salvage() throws IOException {
-        Salvage left = Archives.salvage(opening.archive(), opening.limits(), terminal.cancel());
+        Salvage left = lookedThrough();
         try (Opened opened = Opened.of(opening, left, terminal)) {
             Salvaged reader = (Salvaged) opened.archive();
             ExtractReport report = extract(reader, chosen(reader));
@@ -83,6 +83,12 @@ final class ExtractCommand implements Callable<Integer> {
             terminal.say(
                     Words.text(reader.authenticates() ? "salvage.checked" : "salvage.checksums"));
             return ExitCode.INCOMPLETE.number();
+        }
+    }
+
+    private Salvage lookedThrough() throws IOException {
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return Archives.salvage(opening.archive(), opening.limits(), bar, terminal.cancel());
         }
     }
 

@@ -6,6 +6,7 @@ import app.lacuna.archive.Nested;
 import app.lacuna.archive.zip.Salvage;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.failure.NotAnArchive;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -42,8 +43,10 @@ public final class Archives {
      *
      * @throws NotAnArchive if nothing of an archive is left in it
      */
-    public static Salvage salvage(Path file, Limits limits, CancelToken cancel) throws IOException {
+    public static Salvage salvage(
+            Path file, Limits limits, ProgressListener listener, CancelToken cancel)
+            throws IOException {
         requireFile(file);
-        return Salvage.open(file, limits, cancel);
+        return Salvage.open(file, limits, listener, cancel);
     }
 }

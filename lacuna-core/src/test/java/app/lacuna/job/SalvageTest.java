@@ -14,6 +14,7 @@ import app.lacuna.archive.zip.Salvage;
 import app.lacuna.archive.zip.Salvaged;
 import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.extract.ExtractReport;
@@ -65,7 +66,8 @@ class SalvageTest {
     }
 
     private Salvage salvaging() throws IOException {
-        return Archives.salvage(archive, Limits.STANDARD, CancelToken.never());
+        return Archives.salvage(
+                archive, Limits.STANDARD, ProgressListener.none(), CancelToken.never());
     }
 
     private ExtractReport salvage() throws IOException {

@@ -5,11 +5,15 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Secret;
+import app.lacuna.base.Stage;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.bytes.FileSource;
 import app.lacuna.bytes.FileSources;
 import app.lacuna.bytes.VolumeSource;
+import app.lacuna.bytes.WatchedSource;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.NotAnArchive;
@@ -56,10 +60,15 @@ public final class Salvage implements ArchiveReader {
      * @throws NotAnArchive if there is not a single entry in it
      * @throws LimitExceeded if there are more than is taken for honest
      */
-    public static Salvage open(Path file, Limits limits, CancelToken cancel) throws IOException {
+    public static Salvage open(
+            Path file, Limits limits, ProgressListener listener, CancelToken cancel)
+            throws IOException {
         ByteSource source = source(file);
         try {
-            ZipReader outer = scanned(file, source, limits, cancel);
+            ProgressMeter meter = new ProgressMeter(listener, Stage.SCANNING, source.size(), 0);
+            ByteSource watched = new WatchedSource(source, meter::addBytes);
+            ZipReader outer = scanned(file, source, watched, limits, cancel);
+            meter.finish();
             if (outer.outside().entries().isEmpty()) {
                 throw new NotAnArchive(file);
             }
@@ -92,7 +101,16 @@ public final class Salvage implements ArchiveReader {
 
     static ZipReader scanned(Path file, ByteSource source, Limits limits, CancelToken cancel)
             throws IOException {
-        LocalScan scan = new LocalScan(source, limits, cancel);
+        return scanned(file, source, source, limits, cancel);
+    }
+
+    /**
+     * @param looked the same bytes, of which it is told how far they have been looked through
+     */
+    private static ZipReader scanned(
+            Path file, ByteSource source, ByteSource looked, Limits limits, CancelToken cancel)
+            throws IOException {
+        LocalScan scan = new LocalScan(looked, limits, cancel);
         scan.run();
         List<EntryRecord> records = new ArrayList<>(scan.records());
         List<ArchiveEntry> entries = new ArrayList<>(scan.entries());

@@ -8,6 +8,7 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.OpenedFile;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import java.io.IOException;
 import java.io.InputStream;
@@ -83,7 +84,12 @@ class BeyondFourGigabytesTest {
                 out.write(descriptor((int) crc.getValue(), text.length, signed));
             }
 
-            try (Salvage salvage = Salvage.open(archive, Limits.NONE, CancelToken.never());
+            try (Salvage salvage =
+                            Salvage.open(
+                                    archive,
+                                    Limits.NONE,
+                                    ProgressListener.none(),
+                                    CancelToken.never());
                     Salvaged opened = salvage.open()) {
                 assertThat(opened.listing().entries())
                         .extracting(ArchiveEntry::path)

@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Limits;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Progress;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.bytes.MemorySource;
 import app.lacuna.failure.LimitExceeded;
@@ -37,7 +39,12 @@ class SalvageScanTest {
     private int whole(byte[] archive) throws IOException {
         Path file = Files.write(folder.resolve("a.zip"), archive);
         int whole = 0;
-        try (Salvage salvage = Salvage.open(file, Limits.STANDARD, CancelToken.never());
+        try (Salvage salvage =
+                        Salvage.open(
+                                file,
+                                Limits.STANDARD,
+                                ProgressListener.none(),
+                                CancelToken.never());
                 Salvaged opened = salvage.open()) {
             for (ArchiveEntry entry : opened.listing().entries()) {
                 try (InputStream in = opened.open(entry)) {
@@ -127,7 +134,12 @@ class SalvageScanTest {
                 byte[] archive = out.toByteArray();
                 assertThat(whole(archive)).as("%s %s", wide, signed).isEqualTo(20);
                 Path file = folder.resolve("a.zip");
-                try (Salvage salvage = Salvage.open(file, Limits.STANDARD, CancelToken.never())) {
+                try (Salvage salvage =
+                        Salvage.open(
+                                file,
+                                Limits.STANDARD,
+                                ProgressListener.none(),
+                                CancelToken.never())) {
                     assertThat(salvage.outside().entries()).allMatch(entry -> entry.size() <= 4);
                 }
             }
@@ -154,7 +166,8 @@ class SalvageScanTest {
     void limitsHoldHereToo() throws IOException {
         Path file = Files.write(folder.resolve("a.zip"), streamed(50));
         Limits few = new Limits(40, Limits.STANDARD.ratio());
-        assertThatThrownBy(() -> Salvage.open(file, few, CancelToken.never()))
+        assertThatThrownBy(
+                        () -> Salvage.open(file, few, ProgressListener.none(), CancelToken.never()))
                 .isInstanceOf(LimitExceeded.class);
     }
 
@@ -207,5 +220,19 @@ class SalvageScanTest {
             out.putInt(data.length).putInt(data.length);
         }
         return Arrays.copyOf(out.array(), out.position());
+    }
+
+    @Test
+    void howFarItHasLookedIsTold() throws IOException {
+        Path file = folder.resolve("told.zip");
+        byte[] noise = new byte[700_000];
+        new java.util.Random(8).nextBytes(noise);
+        Files.write(file, noise);
+        List<Progress> told = new java.util.concurrent.CopyOnWriteArrayList<>();
+        assertThatThrownBy(
+                        () -> Salvage.open(file, Limits.STANDARD, told::add, CancelToken.never()))
+                .isInstanceOf(app.lacuna.failure.NotAnArchive.class);
+        assertThat(told.get(0).totalBytes()).isEqualTo(700_000);
+        assertThat(told.get(told.size() - 1).doneBytes()).isEqualTo(700_000);
     }
 }

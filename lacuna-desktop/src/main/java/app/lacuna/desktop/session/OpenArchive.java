@@ -7,6 +7,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Nested;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.job.Archives;
 import java.io.Closeable;
@@ -44,11 +45,13 @@ public final class OpenArchive implements AutoCloseable {
     }
 
     /** Locked, if it has a password. */
-    public static OpenArchive open(Path archive, Way way, CancelToken cancel) throws IOException {
+    public static OpenArchive open(
+            Path archive, Way way, ProgressListener listener, CancelToken cancel)
+            throws IOException {
         ArchiveReader reader =
                 switch (way) {
                     case USUAL -> Archives.open(archive);
-                    case SALVAGE -> Archives.salvage(archive, Limits.STANDARD, cancel);
+                    case SALVAGE -> Archives.salvage(archive, Limits.STANDARD, listener, cancel);
                     case WITHOUT_LIMITS -> Archives.open(archive, Limits.NONE, Nested.AS_A_FILE);
                     case INSIDE -> Archives.open(archive, Limits.STANDARD, Nested.LOOK_INSIDE);
                 };
@@ -75,7 +78,8 @@ public final class OpenArchive implements AutoCloseable {
      * @param password taken over
      */
     static OpenArchive unlocked(Path archive, Optional<Secret> password) throws IOException {
-        OpenArchive made = open(archive, Way.WITHOUT_LIMITS, CancelToken.never());
+        OpenArchive made =
+                open(archive, Way.WITHOUT_LIMITS, ProgressListener.none(), CancelToken.never());
         try {
             if (password.isPresent()) {
                 OpenedArchive opened = made.reader.open(password.get());

@@ -95,7 +95,8 @@ public final class OpenViewModel {
         troubles().clear();
         asked = Optional.of(file);
         opening.start(
-                (listener, cancel) -> new Found(OpenArchive.open(file, way, cancel), password),
+                (listener, cancel) ->
+                        new Found(OpenArchive.open(file, way, listener, cancel), password),
                 outcome -> opened(outcome, password),
                 Found::close);
     }
@@ -327,7 +328,7 @@ public final class OpenViewModel {
         ownTroubles.clear();
         afterWriting = Optional.empty();
         if (leaving.get() != Leaving.NOT) {
-            answered();
+            stay(); // what waited for the answer is closed, and not forgotten
         }
         if (open.isPresent()) {
             state.set(OpenState.LOCKING);

@@ -18,18 +18,22 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import javafx.animation.PauseTransition;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 
 /**
  * The Pack place: one or several packing jobs, of which one is on the page. While one runs, the
  * next can be set up; it waits for its turn.
  */
 public final class PackPlace implements Place {
+    private static final Duration KEPT = Duration.minutes(10);
+
     private final Services services;
     private final Navigator navigator;
     private final Supplier<PackViewModel> newModel;
@@ -74,9 +78,23 @@ public final class PackPlace implements Place {
         page.set(new VBox(content, jobs));
     }
 
+    /** For a while one can look inside without typing it again. */
+    private static void forgetLater(PackViewModel model) {
+        PauseTransition wait = new PauseTransition(KEPT);
+        wait.setOnFinished(event -> forgetKnown(model));
+        wait.play();
+    }
+
+    private static void forgetKnown(PackViewModel model) {
+        if (model.kept().filter(kept -> kept.known().get()).isPresent()) {
+            model.forgetKept();
+        }
+    }
+
     /** The receipt takes the place of the page, even if the user is elsewhere at the moment. */
     private void packed(PackSession done, Optional<PackResult> result) {
         done.setReceipt(result.map(packed -> receipt(done, packed)));
+        result.ifPresent(packed -> forgetLater(done.model()));
         if (session == done) {
             show(done);
         } else {
@@ -219,11 +237,7 @@ public final class PackPlace implements Place {
     /** What is typed for the next archive stays; what is kept of the last one goes. */
     @Override
     public void lock() {
-        for (PackSession each : sessions) {
-            if (!each.isPasswordUnknown()) {
-                each.model().forgetKept();
-            }
-        }
+        sessions.forEach(each -> forgetKnown(each.model()));
     }
 
     @Override

@@ -105,7 +105,7 @@ public final class Lifetime {
         }
     }
 
-    /** In the background; {@code ended} is told to the interface thread in any case. */
+    /** In the background; until it has come to its end, {@link #end(Runnable, Runnable)} waits. */
     void work(Runnable work) {
         workBegins();
         book.workBegins();

@@ -50,6 +50,8 @@ public final class PackViewModel {
     private Optional<SizeRange> forecastWhenPacked = Optional.empty();
     private Optional<KeptPassword> kept = Optional.empty();
     private boolean folderChosen;
+    private boolean proposing;
+    private String lastProposed = "";
 
     /**
      * @param life over when this job is removed
@@ -87,8 +89,6 @@ public final class PackViewModel {
                         packing.action().running());
     }
 
-    private boolean proposing;
-
     /** Beside the originals, as long as nobody has said where. */
     private void proposeFolder() {
         if (folderChosen || contents.roots().isEmpty()) {
@@ -106,8 +106,6 @@ public final class PackViewModel {
         }
         proposing = false;
     }
-
-    private String lastProposed = "";
 
     private String freeName() {
         lastProposed = newName.freeIn(folder.get(), life.book()::isReserved);

@@ -11,6 +11,10 @@ public enum Stage {
     COMPARING,
     /** Writing an archive anew out of an older one. */
     REWRITING,
+    /** Comparing readable copies once more, and letting go of them. */
+    CLEARING,
+    /** Writing the same archive to another place. */
+    COPYING,
     /** Trying passwords near one that was typed. */
     TRYING
 }

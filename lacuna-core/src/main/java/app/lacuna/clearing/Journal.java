@@ -3,11 +3,8 @@ package app.lacuna.clearing;
 import app.lacuna.state.PrivatePlaces;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
-import com.fasterxml.jackson.core.JsonParser;
-import com.fasterxml.jackson.core.JsonToken;
 import java.io.IOException;
 import java.io.StringWriter;
-import java.net.URI;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
@@ -20,7 +17,6 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -40,13 +36,34 @@ final class Journal implements AutoCloseable {
         TEMPORARY,
         /** A folder of our own, with everything in it. */
         OWN,
-        /** A file that the user wanted. */
+        /** A folder in which files are kept out of reach for a moment, and go back from. */
+        ASIDE,
+        /** A folder that readable files will be in, with others that may be there already. */
+        BASE,
+        /** A file that the user wanted, or has. */
         READABLE,
+        /** What was said of the readable files of a batch is remembered in its own place. */
+        SETTLED,
         /** It is not there any more. */
         GONE
     }
 
-    record Line(Mark mark, Path path, String kind, Instant since) {}
+    /**
+     * @param kind of readable files: {@link LooseEnd.Kind}, else empty
+     * @param batch of readable files: of the job that has made them, else empty
+     * @param archive of readable files: where they are locked too
+     */
+    record Line(
+            Mark mark,
+            Path path,
+            String kind,
+            Instant since,
+            String batch,
+            Optional<Path> archive) {
+        Line(Mark mark, Path path, String kind, Instant since) {
+            this(mark, path, kind, since, "", Optional.empty());
+        }
+    }
 
     /** Alone and not with its trees: every start of the program writes such lines. */
     private static final JsonFactory JSON = new JsonFactory();
@@ -124,9 +141,13 @@ final class Journal implements AutoCloseable {
         try (JsonGenerator out = JSON.createGenerator(text)) {
             out.writeStartObject();
             out.writeStringField("mark", line.mark().name());
-            out.writeStringField("path", line.path().toUri().toString());
+            out.writeStringField("path", EndFile.address(line.path()));
             out.writeStringField("kind", line.kind());
             out.writeStringField("since", line.since().toString());
+            out.writeStringField("batch", line.batch());
+            if (line.archive().isPresent()) {
+                out.writeStringField("archive", EndFile.address(line.archive().get()));
+            }
             out.writeEndObject();
         }
     }
@@ -148,30 +169,18 @@ final class Journal implements AutoCloseable {
 
     private static Optional<Line> parsed(String text) {
         try {
-            Map<String, String> fields = fields(text);
+            Map<String, String> fields = EndFile.fields(text);
             return Optional.of(
                     new Line(
                             Mark.valueOf(fields.get("mark")),
-                            Path.of(URI.create(fields.get("path"))),
+                            EndFile.path(fields.get("path")),
                             fields.get("kind"),
-                            Instant.parse(fields.get("since"))));
+                            Instant.parse(fields.get("since")),
+                            fields.getOrDefault("batch", ""),
+                            Optional.ofNullable(fields.get("archive")).map(EndFile::path)));
         } catch (IOException | RuntimeException e) {
             return Optional.empty(); // whatever is wrong with it, it says nothing
         }
-    }
-
-    private static Map<String, String> fields(String text) throws IOException {
-        Map<String, String> fields = new HashMap<>();
-        try (JsonParser in = JSON.createParser(text)) {
-            in.nextToken();
-            while (in.nextToken() == JsonToken.FIELD_NAME) {
-                String name = in.currentName();
-                in.nextToken();
-                fields.put(name, in.getText());
-                in.skipChildren();
-            }
-        }
-        return fields;
     }
 
     /** Whether it can be written down: only what lies in the system's own files. */

@@ -20,12 +20,12 @@ final class Leftovers {
     private static final Duration PATIENCE = Duration.ofDays(90);
 
     private final Path folder;
-    private final CopyList copies;
+    private final EndStore ends;
     private int removed;
 
-    Leftovers(Path folder, CopyList copies) {
+    Leftovers(Path folder, EndStore ends) {
         this.folder = folder;
-        this.copies = copies;
+        this.ends = ends;
     }
 
     int remove() throws IOException {
@@ -49,7 +49,9 @@ final class Leftovers {
             }
             try (Journal journal = dead.get()) {
                 List<Line> lines = journal.lines();
-                copies.add(lines);
+                for (LooseEnd end : Unsettled.of(lines)) {
+                    ends.put(end);
+                }
                 boolean all = true;
                 for (Line line : lines) {
                     all &= isRemoved(line, journal.token());
@@ -67,7 +69,8 @@ final class Leftovers {
         return switch (line.mark()) {
             case TEMPORARY -> areTemporariesRemoved(line, token);
             case OWN -> isOwnFolderRemoved(line);
-            case READABLE, GONE -> true;
+            case ASIDE -> Aside.putBackFrom(line.path());
+            case BASE, READABLE, SETTLED, GONE -> true;
         };
     }
 

@@ -2,7 +2,6 @@ package app.lacuna.clearing;
 
 import app.lacuna.clearing.Journal.Line;
 import app.lacuna.clearing.Journal.Mark;
-import app.lacuna.clearing.ReadableCopy.Kind;
 import app.lacuna.state.PrivatePlaces;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
@@ -13,10 +12,14 @@ import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 
 /**
  * What this program has on disk that must not be forgotten: temporary files, folders of its own
@@ -43,13 +46,13 @@ public final class Register {
 
     private final Path folder;
     private final Journal journal;
-    private final CopyList copies;
+    private final EndStore ends;
     private final Set<Path> temporaryPlaces = new HashSet<>();
 
-    private Register(Path folder, Journal journal, CopyList copies) {
+    private Register(Path folder, Journal journal, EndStore ends) {
         this.folder = folder;
         this.journal = journal;
-        this.copies = copies;
+        this.ends = ends;
     }
 
     /**
@@ -61,19 +64,39 @@ public final class Register {
      */
     public static synchronized int start(Path stateFolder) {
         Path folder = stateFolder.toAbsolutePath().resolve("register");
-        CopyList copies = new CopyList(folder.resolve("readable.json"));
+        EndStore ends = new EndStore(folder.resolve("ends"));
         try {
             PrivatePlaces.makeFolder(stateFolder.toAbsolutePath());
             PrivatePlaces.makeFolder(folder);
-            int removed = new Leftovers(folder, copies).remove();
+            int removed = new Leftovers(folder, ends).remove();
             if (current.isEmpty()) {
-                Register own = new Register(folder, Journal.create(folder, TOKEN), copies);
+                Register own = new Register(folder, Journal.create(folder, TOKEN), ends);
                 current = Optional.of(own);
                 Runtime.getRuntime().addShutdownHook(new Thread(own::finish, "lacuna-register"));
             }
             return removed;
         } catch (IOException e) {
             return 0; // a place that can not be written: see above
+        }
+    }
+
+    /** Tests work with registers of their own, one after the other. */
+    static synchronized void use(Optional<Path> folder) throws IOException {
+        if (current.isPresent()) {
+            current.get().finish();
+            current.get().journal.close();
+            current = Optional.empty();
+        }
+        if (folder.isPresent()) {
+            PrivatePlaces.makeFolder(folder.get());
+            Journal journal =
+                    Journal.create(folder.get(), TOKEN + Long.toHexString(System.nanoTime()));
+            current =
+                    Optional.of(
+                            new Register(
+                                    folder.get(),
+                                    journal,
+                                    new EndStore(folder.get().resolve("ends"))));
         }
     }
 
@@ -96,7 +119,7 @@ public final class Register {
             if (!Journal.canName(place) || !temporaryPlaces.add(place)) {
                 return;
             }
-            if (!append(List.of(line(Mark.TEMPORARY, place, "")), true)) {
+            if (!append(List.of(line(Mark.TEMPORARY, place)), true)) {
                 temporaryPlaces.remove(place);
             }
         }
@@ -104,53 +127,150 @@ public final class Register {
 
     /** Before a folder is made in which readable copies will be. */
     public static void ownFolder(Path place) {
-        note(Mark.OWN, List.of(place), "", true);
+        note(Mark.OWN, place, true);
     }
 
     /** The folder and everything in it is gone. */
     public static void ownFolderIsGone(Path place) {
-        note(Mark.GONE, List.of(place), "", false);
+        note(Mark.GONE, place, false);
+        Path absolute = place.toAbsolutePath();
+        current().ifPresent(register -> register.forget(file -> file.path().startsWith(absolute)));
     }
 
-    /**
-     * Before the first byte of readable files is written.
-     *
-     * @param places the files, or a folder that they will be in
-     */
-    public static void readable(Kind kind, List<Path> places) {
-        note(Mark.READABLE, places, kind.name(), places.size() == 1);
+    /** The files are not there any more, nor in the trash. */
+    public static void gone(Collection<Path> places) {
+        Set<Path> all = new HashSet<>();
+        places.forEach(place -> all.add(place.toAbsolutePath()));
+        current().ifPresent(register -> register.forget(file -> all.contains(file.path())));
     }
 
-    /** The files are not there, or not any more. */
-    public static void gone(List<Path> places) {
-        note(Mark.GONE, places, "", false);
-        current().ifPresent(register -> register.copies.remove(places));
-    }
-
-    /** What has come to be of it becomes part of what is remembered from start to start. */
-    public static void settled() {
-        current().ifPresent(Register::settle);
-    }
-
-    /** What is known to be readable somewhere, the oldest first. */
-    public static List<ReadableCopy> copies() {
-        return current().map(register -> register.copies.all()).orElse(List.of());
-    }
-
-    private static void note(Mark mark, List<Path> places, String kind, boolean durable) {
-        List<Line> lines =
-                places.stream()
-                        .map(Path::toAbsolutePath)
-                        .filter(Journal::canName)
-                        .map(place -> line(mark, place, kind))
-                        .toList();
-        if (!lines.isEmpty()) {
-            current().ifPresent(register -> register.append(lines, durable));
+    /** The files are in the trash now. */
+    public static void trashed(Map<Path, InTrash> places) {
+        if (!places.isEmpty()) {
+            current().ifPresent(register -> register.moveToTrash(places));
         }
     }
 
-    private static Line line(Mark mark, Path place, String kind) {
-        return new Line(mark, place, kind, Instant.now());
+    private void moveToTrash(Map<Path, InTrash> places) {
+        changeFiles(
+                file ->
+                        places.containsKey(file.path())
+                                ? file.withInTrash(Optional.of(places.get(file.path())))
+                                : file);
+    }
+
+    /** The files are out of the trash again: where each of them is now. */
+    public static void takenBack(Map<Path, Path> places) {
+        if (!places.isEmpty()) {
+            current()
+                    .ifPresent(
+                            register ->
+                                    register.changeFiles(
+                                            file ->
+                                                    places.containsKey(file.path())
+                                                            ? file.at(places.get(file.path()))
+                                                                    .withInTrash(Optional.empty())
+                                                            : file));
+        }
+    }
+
+    private void changeFiles(UnaryOperator<ReadableFile> change) {
+        changeAll(end -> end.withFiles(end.files().stream().map(change).toList()));
+    }
+
+    private void forget(Predicate<ReadableFile> which) {
+        changeAll(
+                end ->
+                        end.files().stream().anyMatch(which)
+                                ? end.withFiles(
+                                        end.files().stream().filter(which.negate()).toList())
+                                : end);
+    }
+
+    private void changeAll(UnaryOperator<LooseEnd> change) {
+        try {
+            ends.changeAll(change);
+        } catch (IOException e) {
+            // it is found to be gone when somebody looks
+        }
+    }
+
+    /** What is known to be readable somewhere, the oldest first. */
+    public static List<LooseEnd> ends() {
+        return current().map(register -> register.ends.all()).orElse(List.of());
+    }
+
+    /**
+     * Makes something else of one, while nobody else can; it goes when no files are left of it.
+     *
+     * @throws IOException if it can not be remembered
+     */
+    public static void change(String id, UnaryOperator<LooseEnd> change) throws IOException {
+        Optional<Register> register = current();
+        if (register.isPresent()) {
+            register.get().ends.change(id, change);
+        }
+    }
+
+    /** The archive has been read back whole at this moment. */
+    public static void proved(Path archive, Instant when) {
+        Path absolute = archive.toAbsolutePath();
+        current()
+                .ifPresent(
+                        register ->
+                                register.changeAll(
+                                        end ->
+                                                end.archive().filter(absolute::equals).isPresent()
+                                                        ? end.withProved(when)
+                                                        : end));
+    }
+
+    /** The originals of an archive are those of its last packing. */
+    static void settle(LooseEnd end, Line settled) {
+        current().ifPresent(register -> register.remember(end, settled));
+    }
+
+    private void remember(LooseEnd end, Line settled) {
+        try {
+            if (end.kind() == LooseEnd.Kind.ORIGINAL) {
+                for (LooseEnd older : ends.all()) {
+                    boolean same =
+                            older.kind() == LooseEnd.Kind.ORIGINAL
+                                    && older.archive().equals(end.archive());
+                    if (same && older.files().stream().allMatch(at(end))) {
+                        ends.remove(older.id());
+                    }
+                }
+            }
+            if (!end.files().isEmpty()) {
+                ends.put(end);
+            }
+            journal.append(List.of(settled), false);
+        } catch (IOException e) {
+            // the journal has it: the next start will try again
+        }
+    }
+
+    /** Whether a file is among those of a loose end, and not somewhere else by now. */
+    private static Predicate<ReadableFile> at(LooseEnd end) {
+        Set<Path> places = new HashSet<>();
+        end.files().forEach(file -> places.add(file.path()));
+        return file -> file.inTrash().isEmpty() && places.contains(file.path());
+    }
+
+    static void note(Mark mark, Path place, boolean durable) {
+        Path absolute = place.toAbsolutePath();
+        if (Journal.canName(absolute)) {
+            note(List.of(line(mark, absolute)), durable);
+        }
+    }
+
+    static void note(List<Line> lines, boolean durable) {
+        current().ifPresent(register -> register.append(lines, durable));
+    }
+
+    private static Line line(Mark mark, Path place) {
+        return new Line(mark, place, "", Instant.now());
     }
 
     private boolean append(List<Line> lines, boolean durable) {
@@ -162,19 +282,13 @@ public final class Register {
         }
     }
 
-    private void settle() {
-        try {
-            copies.add(journal.lines());
-        } catch (IOException e) {
-            // the journal has it: the next start will try again
-        }
-    }
-
     /** At the end: the journal goes only if nothing that it speaks of is left. */
     private void finish() {
         try {
             List<Line> lines = journal.lines();
-            copies.add(lines);
+            for (LooseEnd end : Unsettled.of(lines)) {
+                ends.put(end);
+            }
             if (isClean(lines)) {
                 journal.delete();
             }
@@ -187,9 +301,9 @@ public final class Register {
         for (Line line : lines) {
             boolean left =
                     switch (line.mark()) {
-                        case OWN -> Files.exists(line.path(), LinkOption.NOFOLLOW_LINKS);
+                        case OWN, ASIDE -> Files.exists(line.path(), LinkOption.NOFOLLOW_LINKS);
                         case TEMPORARY -> hasTemporaries(line.path());
-                        case READABLE, GONE -> false;
+                        case BASE, READABLE, SETTLED, GONE -> false;
                     };
             if (left) {
                 return false;

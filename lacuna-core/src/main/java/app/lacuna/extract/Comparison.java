@@ -7,6 +7,7 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.Links;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.SameBytes;
 import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Stage;
 import app.lacuna.pipeline.Batches;
@@ -28,8 +29,6 @@ import java.util.Optional;
  * restoring touches only what differs. Writes nothing.
  */
 public final class Comparison {
-    private static final int BUFFER_BYTES = 1 << 16;
-
     private final OpenedArchive reader;
     private final Path folder;
     private final ProgressListener listener;
@@ -150,30 +149,13 @@ public final class Comparison {
             return State.CHANGED;
         }
         try (InputStream there = Files.newInputStream(target)) {
-            return sameBytes(sequence.contents(), there) ? State.SAME : State.CHANGED;
+            return switch (SameBytes.compare(sequence.contents(), there, cancel)) {
+                case SAME -> State.SAME;
+                case DIFFERENT -> State.CHANGED;
+                case FIRST_UNREADABLE -> State.UNKNOWN;
+            };
         } catch (IOException e) {
             return State.UNKNOWN;
-        }
-    }
-
-    private boolean sameBytes(InputStream in, InputStream there) throws IOException {
-        byte[] packed = new byte[BUFFER_BYTES];
-        byte[] found = new byte[BUFFER_BYTES];
-        try {
-            while (true) {
-                cancel.check();
-                int count = in.readNBytes(packed, 0, packed.length);
-                int foundCount = there.readNBytes(found, 0, found.length);
-                if (!Arrays.equals(packed, 0, count, found, 0, foundCount)) {
-                    return false;
-                }
-                if (count == 0) {
-                    return true;
-                }
-            }
-        } finally {
-            Arrays.fill(packed, (byte) 0);
-            Arrays.fill(found, (byte) 0);
         }
     }
 }

@@ -4,8 +4,7 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressMeter;
-import app.lacuna.clearing.ReadableCopy.Kind;
-import app.lacuna.clearing.Register;
+import app.lacuna.clearing.Batch;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.UnsupportedFeature;
@@ -47,6 +46,7 @@ final class EntryFiles implements AutoCloseable {
 
     private final OpenedArchive reader;
     private final ExtractOptions options;
+    private final Batch readable;
     private final ProgressMeter meter;
     private final CancelToken cancel;
     private final Results results;
@@ -55,11 +55,13 @@ final class EntryFiles implements AutoCloseable {
     EntryFiles(
             OpenedArchive reader,
             ExtractOptions options,
+            Batch readable,
             ProgressMeter meter,
             CancelToken cancel,
             Results results) {
         this.reader = reader;
         this.options = options;
+        this.readable = readable;
         this.meter = meter;
         this.cancel = cancel;
         this.results = results;
@@ -69,7 +71,7 @@ final class EntryFiles implements AutoCloseable {
     List<Plan> write(List<Plan> plans) throws IOException {
         List<Plan> due = plans.stream().filter(Plan::isToBeWritten).toList();
         reader.prepare(due.stream().map(Plan::entry).toList());
-        Register.readable(Kind.EXTRACTED, due.stream().map(Plan::target).toList());
+        readable.readable(due.stream().map(Plan::target).toList());
         for (Plan plan : plans) {
             cancel.check();
             meter.startItem(plan.entry().path());

@@ -1,7 +1,9 @@
 package app.lacuna.extract;
 
+import app.lacuna.clearing.LooseEnd;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 
 /**
  * Where to and how.
@@ -9,6 +11,8 @@ import java.nio.file.Path;
  * @param folder made if it is not there
  * @param asker only used with {@link ConflictRule#ASK}
  * @param layout whether the folders of the archive are made too
+ * @param kind as what the files are remembered, since anybody can read them
+ * @param archive where they come from, as far as that is a file
  */
 public record ExtractOptions(
         Path folder,
@@ -16,7 +20,9 @@ public record ExtractOptions(
         ConflictAsker asker,
         Layout layout,
         Unprotected unprotected,
-        Space space) {
+        Space space,
+        LooseEnd.Kind kind,
+        Optional<Path> archive) {
     /** Where an entry comes to lie. */
     public enum Layout {
         AS_IN_THE_ARCHIVE,
@@ -78,18 +84,35 @@ public record ExtractOptions(
                 asker,
                 Layout.AS_IN_THE_ARCHIVE,
                 Unprotected.LEAVE,
-                Space.FOR_ALL);
+                Space.FOR_ALL,
+                LooseEnd.Kind.EXTRACTED,
+                Optional.empty());
     }
 
     public ExtractOptions flat() {
-        return new ExtractOptions(folder, onConflict, asker, Layout.FLAT, unprotected, space);
+        return new ExtractOptions(
+                folder, onConflict, asker, Layout.FLAT, unprotected, space, kind, archive);
     }
 
     public ExtractOptions with(Unprotected other) {
-        return new ExtractOptions(folder, onConflict, asker, layout, other, space);
+        return new ExtractOptions(folder, onConflict, asker, layout, other, space, kind, archive);
     }
 
     public ExtractOptions with(Space other) {
-        return new ExtractOptions(folder, onConflict, asker, layout, unprotected, other);
+        return new ExtractOptions(
+                folder, onConflict, asker, layout, unprotected, other, kind, archive);
+    }
+
+    /** What is left of it, and where the same contents are locked. */
+    public ExtractOptions leaving(LooseEnd.Kind what, Path from) {
+        return new ExtractOptions(
+                folder,
+                onConflict,
+                asker,
+                layout,
+                unprotected,
+                space,
+                what,
+                Optional.of(from.toAbsolutePath()));
     }
 }

@@ -8,8 +8,8 @@ import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Stage;
 import app.lacuna.bytes.Drained;
-import app.lacuna.clearing.ReadableCopy.Kind;
-import app.lacuna.clearing.Register;
+import app.lacuna.clearing.Batch;
+import app.lacuna.clearing.ReadableFile;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.TargetExists;
@@ -49,6 +49,7 @@ public final class Extractor {
     private final Conflicts conflicts;
     private final Claims claims = new Claims();
     private final Results results = new Results();
+    private final Batch readable;
     private ProgressMeter meter;
     private boolean leavesOpen;
 
@@ -64,6 +65,7 @@ public final class Extractor {
         this.rules = NamingRules.of(options.folder());
         this.folders = new TargetFolders(options.folder());
         this.conflicts = new Conflicts(options);
+        this.readable = Batch.begin(options.kind(), options.archive());
     }
 
     /**
@@ -88,7 +90,7 @@ public final class Extractor {
             folders.takeBack();
             throw e;
         }
-        Register.readable(Kind.EXTRACTED, List.of(options.folder()));
+        readable.base(options.folder());
         long bytes = SaturatedSum.of(entries, ArchiveEntry::size);
         meter = new ProgressMeter(listener, Stage.EXTRACTING, bytes, entries.size());
         Optional<Exception> stopped = Optional.empty();
@@ -115,9 +117,31 @@ public final class Extractor {
         if (all.stream().noneMatch(entry -> entry.result().cameOut())) {
             folders.takeBack();
         }
-        Register.settled();
+        readable.settle(stillThere(all));
         return new ExtractReport(
                 options.folder(), all, folders.made(), results.withoutAttributes(), stopped);
+    }
+
+    /** Folders last, from the outside in: those that have been made for it. */
+    private List<ReadableFile> stillThere(List<ExtractedEntry> all) {
+        List<ReadableFile> files = new ArrayList<>();
+        for (ExtractedEntry entry : all) {
+            if (entry.result().cameOut() && entry.entry().kind() != ItemKind.FOLDER) {
+                add(files, entry.target().orElseThrow(), entry.entry().path());
+            }
+        }
+        if (!files.isEmpty()) {
+            folders.made().forEach(folder -> add(files, folder, ""));
+        }
+        return files;
+    }
+
+    private static void add(List<ReadableFile> files, Path place, String entry) {
+        try {
+            files.add(ReadableFile.now(place, entry));
+        } catch (IOException e) {
+            return; // somebody has taken it away already
+        }
     }
 
     private void writeFiles(List<ArchiveEntry> entries) throws IOException {
@@ -144,7 +168,7 @@ public final class Extractor {
     }
 
     private List<EntryFiles.Plan> write(List<EntryFiles.Plan> share) throws IOException {
-        try (EntryFiles files = new EntryFiles(reader, options, meter, cancel, results)) {
+        try (EntryFiles files = new EntryFiles(reader, options, readable, meter, cancel, results)) {
             return files.write(share);
         }
     }

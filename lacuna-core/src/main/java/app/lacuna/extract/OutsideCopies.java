@@ -4,8 +4,10 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
-import app.lacuna.bytes.Drained;
+import app.lacuna.base.Sha256;
 import app.lacuna.clearing.Clearer;
+import app.lacuna.clearing.LooseEnd;
+import app.lacuna.clearing.Register;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.FileMark;
 import app.lacuna.staging.FreeSpace;
@@ -14,11 +16,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.DigestInputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -34,13 +32,21 @@ import java.util.concurrent.CancellationException;
 public final class OutsideCopies implements AutoCloseable {
     private final Map<String, Copy> copies = new LinkedHashMap<>();
     private final List<PrivateFolder> folders = new ArrayList<>();
+    private final Path archive;
     private int next;
+
+    /**
+     * @param archive where the entries come from
+     */
+    public OutsideCopies(Path archive) {
+        this.archive = archive;
+    }
 
     private static final class Copy {
         private final Path place;
         private final Path file;
         private FileMark mark;
-        private byte[] digest;
+        private String digest;
         private boolean changed;
 
         Copy(Path place, Path file) throws IOException {
@@ -62,7 +68,7 @@ public final class OutsideCopies implements AutoCloseable {
                 return;
             }
             mark = FileMark.of(file);
-            changed = !Arrays.equals(digest, digest(file));
+            changed = !digest.equals(digest(file));
         }
     }
 
@@ -78,6 +84,7 @@ public final class OutsideCopies implements AutoCloseable {
                 new Extractor(
                                 reader,
                                 ExtractOptions.of(place, ConflictRule.FAIL)
+                                        .leaving(LooseEnd.Kind.OPEN_OUTSIDE, archive)
                                         .flat()
                                         .with(ExtractOptions.Unprotected.TAKE_OUT),
                                 ProgressListener.none(),
@@ -169,6 +176,7 @@ public final class OutsideCopies implements AutoCloseable {
         Copy copy = copies.remove(path);
         if (copy != null) {
             Clearer.wipeOwn(copy.place);
+            Register.gone(List.of(copy.file, copy.place));
         }
     }
 
@@ -177,18 +185,9 @@ public final class OutsideCopies implements AutoCloseable {
         return copies.size();
     }
 
-    private static byte[] digest(Path file) throws IOException {
-        try (InputStream in = new DigestInputStream(Files.newInputStream(file), sha256())) {
-            Drained.toTheEnd(in);
-            return ((DigestInputStream) in).getMessageDigest().digest();
-        }
-    }
-
-    private static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e); // every Java has it
+    private static String digest(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return Sha256.of(in, CancelToken.never());
         }
     }
 

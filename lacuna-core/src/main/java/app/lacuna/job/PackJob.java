@@ -27,6 +27,7 @@ import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.OwnOutput;
+import app.lacuna.staging.FileMarks;
 import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
@@ -109,8 +110,13 @@ public final class PackJob {
         try {
             Optional<ProofReport> proof = proof(staged, report);
             cancel.check();
-            List<Path> names =
-                    beside ? staged.publishBeside() : staged.publish(request.ifTargetExists());
+            Originals originals = new Originals(target.path(), report.packed());
+            List<Path> names = List.of();
+            try {
+                names = beside ? staged.publishBeside() : staged.publish(request.ifTargetExists());
+            } finally {
+                originals.packed(names, proof);
+            }
             return new PackResult(
                     names,
                     request.options(),
@@ -121,6 +127,8 @@ public final class PackJob {
                     report.unsteady(),
                     packing,
                     proof,
+                    FileMarks.of(names),
+                    originals.files(),
                     beside ? Optional.of(target.path()) : Optional.empty());
         } catch (VolumeMissing e) {
             throw new TargetUnusable(target.folder(), e);
@@ -133,9 +141,9 @@ public final class PackJob {
     }
 
     private Optional<ProofReport> proof(StagedSet staged, PackingReport report) throws IOException {
-        return request.afterPacking() == PackRequest.AfterPacking.PROVE
-                ? Optional.of(prove(staged.temporaries(), report.packed()))
-                : Optional.empty();
+        return request.afterPacking() == PackRequest.AfterPacking.TRUST
+                ? Optional.empty()
+                : Optional.of(prove(staged.temporaries(), report.packed()));
     }
 
     private static long bytesOf(List<Path> files) throws IOException {
@@ -205,7 +213,11 @@ public final class PackJob {
         try (ZipArchiveReader reader = ZipArchives.openForProof(archive);
                 OpenedArchive opened =
                         password.isPresent() ? reader.open(password.get()) : reader.open()) {
-            ProofReport report = new Proof(opened, listener, cancel).against(packed);
+            Proof proof = new Proof(opened, listener, cancel);
+            if (request.afterPacking() == PackRequest.AfterPacking.PROVE_AND_DIGEST) {
+                proof.withDigests();
+            }
+            ProofReport report = proof.against(packed);
             if (!report.archiveIsWhole()) {
                 throw new ProofFailed(report.notWhole(), report.entries().size());
             }

@@ -25,8 +25,11 @@ public record PackRequest(
         AfterPacking afterPacking,
         Optional<Path> workplace) {
 
+    /** What makes certain that it can be opened. */
     public enum AfterPacking {
         PROVE,
+        /** The same, and the digest of each file is kept: it takes longer. */
+        PROVE_AND_DIGEST,
         TRUST
     }
 

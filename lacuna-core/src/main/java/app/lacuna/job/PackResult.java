@@ -1,10 +1,12 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.PackOptions;
+import app.lacuna.clearing.ReadableFile;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.Renamed;
+import app.lacuna.staging.FileMarks;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -17,6 +19,9 @@ import java.util.Optional;
  * @param packed the items as they were when they were read
  * @param unsteady paths inside the archive of files that kept changing while they were read
  * @param proof empty if none was wanted
+ * @param marks by which the archive is known again
+ * @param originals what was packed and is still readable, with the digests of what was proved, if
+ *     they were asked for
  * @param keptInstead the older archive, if it stayed under the name that was asked for because this
  *     one is not complete
  */
@@ -30,9 +35,12 @@ public record PackResult(
         List<String> unsteady,
         Duration packing,
         Optional<ProofReport> proof,
+        FileMarks marks,
+        List<ReadableFile> originals,
         Optional<Path> keptInstead) {
     public PackResult {
         files = List.copyOf(files);
+        originals = List.copyOf(originals);
     }
 
     /** The file to open: of a split archive the last part, which any part leads to. */

@@ -4,6 +4,7 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.base.Sha256;
 import app.lacuna.failure.UnsupportedFeature;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
@@ -12,6 +13,7 @@ import app.lacuna.selection.ItemReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.NoSuchFileException;
+import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -32,11 +34,16 @@ final class EntryProof implements AutoCloseable {
     private final ProgressMeter meter;
     private final CancelToken cancel;
     private final ItemReader disk = new ItemReader();
+    private final Optional<MessageDigest> digest;
     private final byte[] packed = new byte[BUFFER_BYTES];
     private final byte[] original = new byte[BUFFER_BYTES];
 
-    EntryProof(OpenedArchive reader, ProgressMeter meter, CancelToken cancel) {
+    /**
+     * @param digests whether the digest of each file is to be worked out too
+     */
+    EntryProof(OpenedArchive reader, boolean digests, ProgressMeter meter, CancelToken cancel) {
         this.reader = reader;
+        this.digest = digests ? Optional.of(Sha256.hasher()) : Optional.empty();
         this.meter = meter;
         this.cancel = cancel;
     }
@@ -52,16 +59,24 @@ final class EntryProof implements AutoCloseable {
                     next.compare()
                             ? compare(next.entry(), next.original())
                             : toTheEnd(next.entry(), Verdict.WHOLE);
+            verdict = withDigest(next.entry(), verdict);
             verdicts.add(next.unprotected() ? unprotected(verdict) : verdict);
             meter.itemDone();
         }
         return verdicts;
     }
 
+    /** Of what came out last, if that was the whole file. */
+    private ProofEntry withDigest(ArchiveEntry entry, ProofEntry verdict) {
+        boolean known = verdict.verdict().entryIsWhole() && entry.kind() != ItemKind.FOLDER;
+        return digest.isPresent() && known ? verdict.withSha256(Sha256.hex(digest.get())) : verdict;
+    }
+
     /** That it can be read says nothing: nobody needs the password to write such an entry. */
     private static ProofEntry unprotected(ProofEntry verdict) {
         return verdict.verdict().entryIsWhole()
-                ? ProofEntry.of(verdict.path(), Verdict.UNPROTECTED)
+                ? new ProofEntry(
+                        verdict.path(), Verdict.UNPROTECTED, verdict.cause(), verdict.sha256())
                 : verdict;
     }
 
@@ -129,6 +144,7 @@ final class EntryProof implements AutoCloseable {
             throws IOException {
         boolean same = true;
         InputStream in;
+        digest.ifPresent(MessageDigest::reset);
         try {
             in = reader.open(entry);
         } catch (IOException e) {
@@ -167,6 +183,7 @@ final class EntryProof implements AutoCloseable {
     }
 
     private ProofEntry toTheEnd(ArchiveEntry entry, Verdict ifWhole) {
+        digest.ifPresent(MessageDigest::reset);
         try (InputStream in = reader.open(entry)) {
             while (readPacked(in) > 0) {
                 // only its end matters
@@ -185,6 +202,7 @@ final class EntryProof implements AutoCloseable {
         try {
             int count = in.readNBytes(packed, 0, packed.length);
             meter.addBytes(count);
+            digest.ifPresent(hasher -> hasher.update(packed, 0, count));
             return count;
         } catch (IOException e) {
             throw new UnreadableEntry(e);
@@ -194,7 +212,7 @@ final class EntryProof implements AutoCloseable {
     static ProofEntry damaged(ArchiveEntry entry, IOException cause) {
         Verdict verdict =
                 cause instanceof UnsupportedFeature ? Verdict.UNSUPPORTED : Verdict.DAMAGED;
-        return new ProofEntry(entry.path(), verdict, Optional.of(cause));
+        return ProofEntry.failed(entry.path(), verdict, cause);
     }
 
     /** Wipes the buffers. */

@@ -26,11 +26,18 @@ public final class Proof {
     private final OpenedArchive reader;
     private final ProgressListener listener;
     private final CancelToken cancel;
+    private boolean digests;
 
     public Proof(OpenedArchive reader, ProgressListener listener, CancelToken cancel) {
         this.reader = reader;
         this.listener = listener;
         this.cancel = cancel;
+    }
+
+    /** The report will have the digest of each file; that takes longer. */
+    public Proof withDigests() {
+        digests = true;
+        return this;
     }
 
     /** Checks only that every entry is whole. */
@@ -97,7 +104,7 @@ public final class Proof {
 
     private List<ProofEntry> verdicts(ProgressMeter meter, List<EntryProof.Case> share)
             throws IOException {
-        try (EntryProof proof = new EntryProof(reader, meter, cancel)) {
+        try (EntryProof proof = new EntryProof(reader, digests, meter, cancel)) {
             return proof.of(share);
         }
     }

@@ -1,14 +1,11 @@
 package app.lacuna.slip;
 
-import app.lacuna.clearing.ReadableCopy.Kind;
-import app.lacuna.clearing.Register;
+import app.lacuna.clearing.LooseEnd.Kind;
 import app.lacuna.staging.Existing;
-import app.lacuna.staging.StagedFile;
-import app.lacuna.staging.Target;
+import app.lacuna.staging.OwnersFile;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.file.Path;
-import java.util.List;
+import java.util.Optional;
 
 /** Keeps a key slip where the user says: a readable copy of the password, and known as one. */
 public final class SlipFile {
@@ -16,19 +13,10 @@ public final class SlipFile {
 
     /**
      * Readable for its owner only; in place of a file of that name, which the user has confirmed.
+     *
+     * @param archive what the password opens
      */
-    public static void write(Path place, byte[] pdf) throws IOException {
-        Target target = Target.of(place);
-        Register.readable(Kind.KEY_SLIP, List.of(target.path()));
-        try (StagedFile file = StagedFile.privateIn(target.folder())) {
-            ByteBuffer bytes = ByteBuffer.wrap(pdf);
-            while (bytes.hasRemaining()) {
-                file.channel().write(bytes);
-            }
-            file.force();
-            file.publishAs(target.path(), Existing.REPLACE);
-        } finally {
-            Register.settled();
-        }
+    public static void write(Path place, byte[] pdf, Path archive) throws IOException {
+        OwnersFile.write(place, pdf, Existing.REPLACE, Kind.KEY_SLIP, Optional.of(archive));
     }
 }

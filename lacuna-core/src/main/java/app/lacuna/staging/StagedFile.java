@@ -1,5 +1,6 @@
 package app.lacuna.staging;
 
+import app.lacuna.clearing.FreeName;
 import app.lacuna.clearing.Register;
 import app.lacuna.state.PrivatePlaces;
 import java.io.IOException;
@@ -106,17 +107,10 @@ public final class StagedFile implements AutoCloseable {
                 StandardCopyOption.REPLACE_EXISTING);
     }
 
-    /** A hard link is the one step that fails when the name is taken; not every disk has them. */
     private void moveIfFree(Path name) throws IOException {
-        try {
-            Files.createLink(name, temporary);
-        } catch (FileAlreadyExistsException e) {
-            throw e;
-        } catch (IOException | UnsupportedOperationException e) {
-            Files.move(temporary, name);
-            return;
+        if (!FreeName.move(temporary, name)) {
+            throw new FileAlreadyExistsException(name.toString());
         }
-        Files.delete(temporary);
     }
 
     private static void forceFolder(Path place) {

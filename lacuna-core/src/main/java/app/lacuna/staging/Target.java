@@ -1,5 +1,6 @@
 package app.lacuna.staging;
 
+import app.lacuna.clearing.FreeName;
 import app.lacuna.failure.ReadOnlyTarget;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
@@ -77,11 +78,8 @@ public record Target(Path path, Optional<FileMark> before) {
     /** A name beside it that is free: with a number before the ending. */
     public Path freeBeside() {
         String name = path.getFileName().toString();
-        int dot = name.lastIndexOf('.');
-        String stem = dot > 0 ? name.substring(0, dot) : name;
-        String ending = dot > 0 ? name.substring(dot) : "";
         for (int number = 2; ; number++) {
-            Path free = path.resolveSibling(stem + " (" + number + ")" + ending);
+            Path free = path.resolveSibling(FreeName.numbered(name, number));
             if (!Files.exists(free, LinkOption.NOFOLLOW_LINKS)) {
                 return free;
             }

@@ -11,6 +11,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -21,12 +22,12 @@ class RegisterTest {
 
     @TempDir Path folder;
     private Path register;
-    private CopyList copies;
+    private EndStore ends;
 
     @BeforeEach
     void make() throws IOException {
         register = Files.createDirectories(folder.resolve("register"));
-        copies = new CopyList(register.resolve("readable.json"));
+        ends = new EndStore(register.resolve("ends"));
     }
 
     private Path temporary(String token) throws IOException {
@@ -52,7 +53,7 @@ class RegisterTest {
     }
 
     private int removeLeftovers() throws IOException {
-        return new Leftovers(register, copies).remove();
+        return new Leftovers(register, ends).remove();
     }
 
     @Test
@@ -155,10 +156,82 @@ class RegisterTest {
                 line(Mark.READABLE, kept, Duration.ofHours(1)),
                 line(Mark.READABLE, never, Duration.ofHours(1)));
         removeLeftovers();
-        assertThat(copies.all()).extracting(ReadableCopy::path).containsExactly(kept);
         assertThat(kept).as("it is the user's").exists();
-        copies.remove(List.of(kept));
-        assertThat(copies.all()).isEmpty();
+        assertThat(ends.all())
+                .flatExtracting(LooseEnd::files)
+                .extracting(ReadableFile::path)
+                .containsExactly(kept);
+        String id = ends.all().get(0).id();
+        ends.change(id, end -> end.withFiles(List.of()));
+        assertThat(ends.all()).isEmpty();
+    }
+
+    /** A name may be bytes that are no text, blanks, or a line end. */
+    @Test
+    void aLooseEndComesBackAsItWasWrittenDown() throws IOException {
+        Path odd = Files.writeString(folder.resolve("a b%20\n№\u0301.csv"), "readable");
+        ReadableFile file =
+                ReadableFile.now(odd, "x/a\"b.csv")
+                        .withSha256(Optional.of("ab"))
+                        .withInTrash(Optional.of(new InTrash(odd, folder)));
+        LooseEnd end =
+                new LooseEnd(
+                        "4711-1",
+                        LooseEnd.Kind.ORIGINAL,
+                        Optional.of(folder.resolve("winter notes.zip")),
+                        Instant.parse("2026-11-13T10:00:00.123Z"),
+                        Optional.of(Instant.parse("2026-11-14T10:00:00Z")),
+                        List.of(Path.of("/"), folder.resolve("a stick")),
+                        true,
+                        List.of(file));
+        ends.put(end);
+        assertThat(ends.all()).containsExactly(end);
+    }
+
+    @Test
+    void whatAJobHasSettledIsNotTakenFromItsJournal() throws IOException {
+        Path kept = Files.writeString(folder.resolve("levels.csv"), "readable");
+        Line readable =
+                new Line(Mark.READABLE, kept, "EXTRACTED", Instant.now(), "b1", Optional.empty());
+        Line settled = new Line(Mark.SETTLED, kept, "", Instant.now(), "b1", Optional.empty());
+        journalOf(DEAD, readable, settled);
+        removeLeftovers();
+        assertThat(ends.all()).isEmpty();
+    }
+
+    @Test
+    void originalsOfAnArchiveThatDidNotComeToBeAreNoLooseEnd() throws IOException {
+        Path archive = folder.resolve("winter.zip");
+        Line season = original("b1", archive);
+        journalOf(DEAD, season);
+        removeLeftovers();
+        assertThat(ends.all()).isEmpty();
+        Files.writeString(archive, "it has its name");
+        journalOf(DEAD, season);
+        removeLeftovers();
+        assertThat(ends.all()).hasSize(1);
+        assertThat(ends.all().get(0).files().get(0).sort()).isEqualTo(ReadableFile.Sort.TREE);
+    }
+
+    private Line original(String batch, Path archive) throws IOException {
+        Path season = Files.createDirectories(folder.resolve("season"));
+        return new Line(
+                Mark.READABLE, season, "ORIGINAL", Instant.now(), batch, Optional.of(archive));
+    }
+
+    @Test
+    void whatWasOutOfReachGetsItsNameBack() throws IOException {
+        Path aside = Files.createDirectory(folder.resolve(".lacuna-" + DEAD + "-7.aside"));
+        Files.writeString(aside.resolve("levels.csv"), "the older one");
+        Files.writeString(aside.resolve("diary.txt"), "rain");
+        Files.writeString(folder.resolve("levels.csv"), "somebody made this meanwhile");
+        Path journal = journalOf(DEAD, line(Mark.ASIDE, aside, Duration.ZERO));
+        removeLeftovers();
+        assertThat(folder.resolve("diary.txt")).hasContent("rain");
+        assertThat(folder.resolve("levels.csv")).hasContent("somebody made this meanwhile");
+        assertThat(folder.resolve("levels (2).csv")).hasContent("the older one");
+        assertThat(aside).doesNotExist();
+        assertThat(journal).doesNotExist();
     }
 
     @Test

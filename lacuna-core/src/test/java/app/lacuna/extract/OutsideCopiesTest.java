@@ -25,7 +25,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 class OutsideCopiesTest {
     @TempDir Path folder;
-    private final OutsideCopies copies = new OutsideCopies();
+    private final OutsideCopies copies = new OutsideCopies(Path.of("winter.zip"));
     private Path archive;
     private OpenedArchive reader;
 

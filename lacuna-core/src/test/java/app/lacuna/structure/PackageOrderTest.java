@@ -55,6 +55,7 @@ class PackageOrderTest {
                             "app.lacuna.extract",
                             "app.lacuna.exposure",
                             "app.lacuna.forecast",
+                            "app.lacuna.looseends",
                             "app.lacuna.rounds")
                     .layer("zip")
                     .definedBy("app.lacuna.archive.zip")
@@ -71,6 +72,8 @@ class PackageOrderTest {
                             "app.lacuna.base",
                             "app.lacuna.failure",
                             "app.lacuna.staging",
+                            "app.lacuna.clearing",
+                            "app.lacuna.trash",
                             "app.lacuna.password",
                             "app.lacuna.slip",
                             "app.lacuna.pipeline")

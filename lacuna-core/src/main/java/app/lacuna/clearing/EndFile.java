@@ -1,0 +1,160 @@
+package app.lacuna.clearing;
+
+import static java.util.stream.Collectors.joining;
+
+import app.lacuna.clearing.ReadableFile.Sort;
+import com.fasterxml.jackson.core.JsonFactory;
+import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonToken;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * How a loose end is written down: one JSON object (RFC 8259) a line, first what holds for all of
+ * it, then each file. Paths are those of "file:" addresses (RFC 8089), since a name may be bytes
+ * that are no text.
+ */
+final class EndFile {
+    private static final JsonFactory JSON = new JsonFactory();
+
+    private EndFile() {}
+
+    static byte[] bytes(LooseEnd end) throws IOException {
+        StringWriter text = new StringWriter();
+        try (JsonGenerator out = JSON.createGenerator(text)) {
+            out.writeStartObject();
+            out.writeStringField("id", end.id());
+            out.writeStringField("kind", end.kind().name());
+            optional(out, "archive", end.archive().map(EndFile::address));
+            out.writeStringField("since", end.since().toString());
+            optional(out, "proved", end.proved().map(Instant::toString));
+            out.writeStringField(
+                    "volumes", end.volumes().stream().map(EndFile::address).collect(joining(" ")));
+            out.writeStringField("wanted", String.valueOf(end.wanted()));
+            out.writeEndObject();
+            for (ReadableFile file : end.files()) {
+                out.writeRaw('\n');
+                write(out, file);
+            }
+        }
+        return text.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static void write(JsonGenerator out, ReadableFile file) throws IOException {
+        out.writeStartObject();
+        out.writeStringField("path", address(file.path()));
+        out.writeStringField("entry", file.entry());
+        out.writeStringField("sort", file.sort().name());
+        out.writeStringField("size", String.valueOf(file.size()));
+        out.writeStringField("modified", file.modified().toString());
+        optional(out, "key", file.key());
+        optional(out, "sha256", file.sha256());
+        optional(out, "trash", file.inTrash().map(trash -> address(trash.file())));
+        optional(out, "info", file.inTrash().map(trash -> address(trash.info())));
+        out.writeEndObject();
+    }
+
+    private static void optional(JsonGenerator out, String name, Optional<String> value)
+            throws IOException {
+        if (value.isPresent()) {
+            out.writeStringField(name, value.get());
+        }
+    }
+
+    /** The same whether a folder is there or not: one that is would get a slash at the end. */
+    static String address(Path path) {
+        String address = path.toUri().toString();
+        boolean slash = address.endsWith("/") && path.getNameCount() > 0;
+        return slash ? address.substring(0, address.length() - 1) : address;
+    }
+
+    static Path path(String address) {
+        return Path.of(URI.create(address));
+    }
+
+    /** Files that can not be understood are left out; so is a loose end without its first line. */
+    static Optional<LooseEnd> read(Path place) throws IOException {
+        try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
+            String first = lines.readLine();
+            if (first == null) {
+                return Optional.empty();
+            }
+            Map<String, String> head = fields(first);
+            List<ReadableFile> files = new ArrayList<>();
+            String line;
+            while ((line = lines.readLine()) != null) {
+                file(line).ifPresent(files::add);
+            }
+            return Optional.of(
+                    new LooseEnd(
+                            head.get("id"),
+                            LooseEnd.Kind.valueOf(head.get("kind")),
+                            Optional.ofNullable(head.get("archive")).map(EndFile::path),
+                            Instant.parse(head.get("since")),
+                            Optional.ofNullable(head.get("proved")).map(Instant::parse),
+                            volumes(head.getOrDefault("volumes", "")),
+                            Boolean.parseBoolean(head.get("wanted")),
+                            files));
+        } catch (RuntimeException e) {
+            return Optional.empty(); // of another version, or damaged: it stays on disk
+        }
+    }
+
+    /** In an address a blank is written with a percent sign. */
+    private static List<Path> volumes(String addresses) {
+        return addresses.isEmpty()
+                ? List.of()
+                : Stream.of(addresses.split(" ")).map(EndFile::path).toList();
+    }
+
+    private static Optional<ReadableFile> file(String line) {
+        try {
+            Map<String, String> fields = fields(line);
+            Optional<InTrash> trash =
+                    fields.containsKey("trash")
+                            ? Optional.of(
+                                    new InTrash(
+                                            path(fields.get("trash")), path(fields.get("info"))))
+                            : Optional.empty();
+            return Optional.of(
+                    new ReadableFile(
+                            path(fields.get("path")),
+                            fields.get("entry"),
+                            Sort.valueOf(fields.get("sort")),
+                            Long.parseLong(fields.get("size")),
+                            Instant.parse(fields.get("modified")),
+                            Optional.ofNullable(fields.get("key")),
+                            Optional.ofNullable(fields.get("sha256")),
+                            trash));
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty();
+        }
+    }
+
+    static Map<String, String> fields(String text) throws IOException {
+        Map<String, String> fields = new HashMap<>();
+        try (JsonParser in = JSON.createParser(text)) {
+            in.nextToken();
+            while (in.nextToken() == JsonToken.FIELD_NAME) {
+                String name = in.currentName();
+                in.nextToken();
+                fields.put(name, in.getText());
+                in.skipChildren();
+            }
+        }
+        return fields;
+    }
+}

@@ -1,0 +1,154 @@
+package app.lacuna.clearing;
+
+import app.lacuna.state.PrivatePlaces;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.file.DirectoryIteratorException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.UnaryOperator;
+
+/**
+ * Loose ends as they are remembered from start to start: one file each, there whole or not at all.
+ * Who changes one keeps other threads and processes waiting for that moment.
+ */
+final class EndStore {
+    private static final String ENDING = ".end";
+    private static final Map<Path, ReentrantLock> OWN = new ConcurrentHashMap<>();
+
+    private final Path folder;
+
+    EndStore(Path folder) {
+        this.folder = folder.toAbsolutePath();
+    }
+
+    /** The oldest first. */
+    List<LooseEnd> all() {
+        List<LooseEnd> all = new ArrayList<>();
+        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*" + ENDING)) {
+            for (Path file : files) {
+                read(file).ifPresent(all::add);
+            }
+        } catch (IOException | DirectoryIteratorException e) {
+            // nothing was ever remembered, or it can not be read now and may be another time
+        }
+        all.sort(Comparator.comparing(LooseEnd::since).thenComparing(LooseEnd::id));
+        return all;
+    }
+
+    private static Optional<LooseEnd> read(Path file) {
+        try {
+            return EndFile.read(file);
+        } catch (IOException e) {
+            return Optional.empty(); // somebody has just cleared it
+        }
+    }
+
+    void put(LooseEnd end) throws IOException {
+        locked(() -> write(end));
+    }
+
+    /** Not there any more if nothing is left of it. */
+    void change(String id, UnaryOperator<LooseEnd> change) throws IOException {
+        locked(
+                () -> {
+                    Optional<LooseEnd> before = read(place(id));
+                    if (before.isPresent()) {
+                        replace(before.get(), change.apply(before.get()));
+                    }
+                });
+    }
+
+    /** Each that the change makes something else of. */
+    void changeAll(UnaryOperator<LooseEnd> change) throws IOException {
+        if (Files.isDirectory(folder)) {
+            locked(
+                    () -> {
+                        for (LooseEnd before : all()) {
+                            replace(before, change.apply(before));
+                        }
+                    });
+        }
+    }
+
+    private void replace(LooseEnd before, LooseEnd after) throws IOException {
+        if (after.files().isEmpty()) {
+            Files.deleteIfExists(place(before.id()));
+        } else if (!after.equals(before)) {
+            write(after);
+        }
+    }
+
+    private Path place(String id) {
+        return folder.resolve(id + ENDING);
+    }
+
+    @FunctionalInterface
+    private interface Step {
+        void run() throws IOException;
+    }
+
+    private void locked(Step step) throws IOException {
+        PrivatePlaces.makeFolder(folder);
+        ReentrantLock own = OWN.computeIfAbsent(folder, path -> new ReentrantLock());
+        own.lock();
+        Path guardPlace = folder.resolve("guard.lock");
+        try (FileChannel guard =
+                        FileChannel.open(
+                                guardPlace,
+                                Set.of(StandardOpenOption.CREATE, StandardOpenOption.WRITE),
+                                PrivatePlaces.forFile(guardPlace));
+                FileLock lock = guard.lock()) {
+            step.run();
+            assert lock.isValid();
+        } finally {
+            own.unlock();
+        }
+    }
+
+    /** Under the lock, so the name beside it is always this process's own. */
+    private void write(LooseEnd end) throws IOException {
+        Path made = folder.resolve("new");
+        Files.deleteIfExists(made);
+        try (FileChannel channel =
+                FileChannel.open(
+                        made,
+                        Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE),
+                        PrivatePlaces.forFile(made))) {
+            ByteBuffer bytes = ByteBuffer.wrap(EndFile.bytes(end));
+            while (bytes.hasRemaining()) {
+                channel.write(bytes);
+            }
+            channel.force(true);
+        }
+        Files.move(
+                made,
+                place(end.id()),
+                StandardCopyOption.ATOMIC_MOVE,
+                StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    void remove(String id) {
+        try {
+            Files.deleteIfExists(place(id));
+        } catch (NoSuchFileException e) {
+            return;
+        } catch (IOException e) {
+            return; // it is found to be gone when somebody looks
+        }
+    }
+}

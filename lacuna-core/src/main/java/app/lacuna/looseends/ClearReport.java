@@ -1,0 +1,41 @@
+package app.lacuna.looseends;
+
+import app.lacuna.base.SaturatedSum;
+import app.lacuna.clearing.ReadableFile;
+import app.lacuna.clearing.ReadableFile.Sort;
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * What was done.
+ *
+ * @param gone where those are that are in the trash is with them
+ * @param stays with the reason of each
+ * @param linkedElsewhere of those that are gone: what is still there under other names
+ * @param cancelled it was stopped between two files
+ */
+public record ClearReport(
+        List<ReadableFile> gone,
+        List<Staying> stays,
+        List<Path> linkedElsewhere,
+        boolean cancelled) {
+    public ClearReport {
+        gone = List.copyOf(gone);
+        stays = List.copyOf(stays);
+        linkedElsewhere = List.copyOf(linkedElsewhere);
+    }
+
+    /** Files and links that are gone. */
+    public int count() {
+        return (int) gone.stream().filter(file -> file.sort() != Sort.FOLDER).count();
+    }
+
+    public long bytes() {
+        return SaturatedSum.of(gone, ReadableFile::size);
+    }
+
+    /** Those that can be taken back. */
+    public List<ReadableFile> inTrash() {
+        return gone.stream().filter(file -> file.inTrash().isPresent()).toList();
+    }
+}

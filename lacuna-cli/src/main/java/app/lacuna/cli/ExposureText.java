@@ -6,6 +6,7 @@ import app.lacuna.exposure.Exposure;
 import app.lacuna.exposure.Opener;
 import app.lacuna.exposure.Readable;
 import app.lacuna.exposure.SeenEntry;
+import app.lacuna.proof.ProofJson;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.List;
@@ -95,15 +96,14 @@ final class ExposureText {
         out.writeObjectFieldStart("openers");
         for (Opener opener : Opener.values()) {
             out.writeStringField(
-                    VerifyCommand.jsonName(opener),
-                    VerifyCommand.jsonName(exposure.openers().get(opener)));
+                    ProofJson.name(opener), ProofJson.name(exposure.openers().get(opener)));
         }
         out.writeEndObject();
         out.writeArrayFieldStart("entries");
         for (SeenEntry entry : exposure.entries()) {
             out.writeStartObject();
             out.writeStringField("path", entry.path());
-            out.writeStringField("kind", VerifyCommand.jsonName(entry.kind()));
+            out.writeStringField("kind", ProofJson.name(entry.kind()));
             if (entry.size().isPresent()) {
                 out.writeNumberField("size", entry.size().getAsLong());
             }
@@ -121,7 +121,7 @@ final class ExposureText {
             throws IOException {
         out.writeArrayFieldStart(field);
         for (Enum<?> name : (Iterable<Enum<?>>) names.<Enum<?>>map(n -> n)::iterator) {
-            out.writeString(VerifyCommand.jsonName(name));
+            out.writeString(ProofJson.name(name));
         }
         out.writeEndArray();
     }

@@ -5,6 +5,7 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.zip.Salvage;
 import app.lacuna.archive.zip.Salvaged;
 import app.lacuna.base.ByteCount;
+import app.lacuna.clearing.LooseEnd;
 import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
 import app.lacuna.extract.ConflictRule;
@@ -120,7 +121,8 @@ final class ExtractCommand implements Callable<Integer> {
             ExtractOptions options =
                     ExtractOptions.of(folder, onConflict.rule)
                             .with(unprotected ? Unprotected.TAKE_OUT : Unprotected.LEAVE)
-                            .with(salvage ? Space.FOR_EACH : Space.FOR_ALL);
+                            .with(salvage ? Space.FOR_EACH : Space.FOR_ALL)
+                            .leaving(LooseEnd.Kind.EXTRACTED, opening.archive());
             return new Extractor(reader, options, bar, terminal.cancel()).extract(wanted);
         }
     }

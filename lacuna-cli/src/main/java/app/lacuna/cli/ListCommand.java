@@ -8,6 +8,7 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.exposure.Exposure;
+import app.lacuna.proof.ProofJson;
 import app.lacuna.selection.FileItem;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
@@ -126,19 +127,19 @@ final class ListCommand implements Callable<Integer> {
         out.writeNumberField("archiveBytes", listing.archiveBytes());
         out.writeNumberField("volumes", listing.volumes());
         out.writeStringField("comment", listing.comment());
-        out.writeStringField("names", VerifyCommand.jsonName(listing.names()));
+        out.writeStringField("names", ProofJson.name(listing.names()));
         out.writeArrayFieldStart("entries");
         for (ArchiveEntry entry : listing.entries()) {
             out.writeStartObject();
             out.writeStringField("path", entry.path());
-            out.writeStringField("kind", VerifyCommand.jsonName(entry.kind()));
+            out.writeStringField("kind", ProofJson.name(entry.kind()));
             out.writeNumberField("size", entry.size());
             out.writeNumberField("packedSize", entry.packedSize());
             out.writeStringField("modified", entry.modified().toString());
             if (entry.permissions() != FileItem.NO_PERMISSIONS) {
                 out.writeStringField("permissions", String.format("%03o", entry.permissions()));
             }
-            out.writeStringField("protection", VerifyCommand.jsonName(entry.protection()));
+            out.writeStringField("protection", ProofJson.name(entry.protection()));
             out.writeStringField("method", entry.method());
             out.writeEndObject();
         }

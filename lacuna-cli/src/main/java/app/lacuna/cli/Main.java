@@ -55,6 +55,8 @@ public final class Main {
                         .addSubcommand(new ChangeCommand(terminal))
                         .addSubcommand(new RelockCommand(terminal))
                         .addSubcommand(new ExposureCommand(terminal))
+                        .addSubcommand(new LooseEndsCommand(terminal))
+                        .addSubcommand(new ClearCommand(terminal))
                         .setCaseInsensitiveEnumValuesAllowed(true)
                         .setResourceBundle(Words.bundle())
                         .setOut(terminal.outWriter())

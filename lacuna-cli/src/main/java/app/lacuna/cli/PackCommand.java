@@ -10,6 +10,13 @@ import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
+import app.lacuna.looseends.ByDigest;
+import app.lacuna.looseends.ClearJob;
+import app.lacuna.looseends.ClearPlan;
+import app.lacuna.looseends.ClearPlanner;
+import app.lacuna.looseends.ClearReport;
+import app.lacuna.looseends.Evidence;
+import app.lacuna.proof.ProofJson;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
@@ -54,6 +61,9 @@ final class PackCommand implements Callable<Integer> {
     @Option(names = "--no-proof")
     private boolean noProof;
 
+    @Option(names = "--then-clear", paramLabel = "HOW", converter = ClearTo.Converter.class)
+    private Optional<ClearTo> thenClear = Optional.empty();
+
     @Option(names = "--json")
     private boolean json;
 
@@ -82,6 +92,7 @@ final class PackCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         PackOptions options = form.options();
         requireSplittable();
+        requireClearable();
         Target.of(output).requireUsable(onExisting.rule); // before the password is asked for
         if (options.protection() == Protection.TRADITIONAL) {
             terminal.say(Words.text("pack.traditional"));
@@ -95,8 +106,10 @@ final class PackCommand implements Callable<Integer> {
                         : Optional.empty();
         try {
             PackResult result = pack(options, password);
-            report(result);
-            return (result.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
+            Optional<ClearReport> cleared = thenClear.map(how -> clear(result, how));
+            report(result, cleared);
+            boolean all = cleared.map(Clearing::isComplete).orElse(true);
+            return (result.isComplete() && all ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
         } finally {
             password.ifPresent(Secret::close);
         }
@@ -117,6 +130,30 @@ final class PackCommand implements Callable<Integer> {
         }
     }
 
+    private void requireClearable() {
+        if (thenClear.isPresent() && noProof) {
+            throw wrong("pack.clear-needs-proof");
+        }
+        thenClear.ifPresent(how -> how.requirePossible(spec.commandLine()));
+    }
+
+    /** What was proved a moment ago, and is still the same. */
+    private ClearReport clear(PackResult result, ClearTo how) {
+        Evidence evidence = new ByDigest(result.marks(), terminal.cancel());
+        ClearPlan plan = new ClearPlanner(evidence, terminal.cancel()).plan(result.originals());
+        Clearing.sayBefore(terminal, plan);
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return new ClearJob(evidence, how.disposal(), bar, terminal.cancel()).run(plan);
+        }
+    }
+
+    private AfterPacking afterPacking() {
+        if (noProof) {
+            return AfterPacking.TRUST;
+        }
+        return thenClear.isPresent() ? AfterPacking.PROVE_AND_DIGEST : AfterPacking.PROVE;
+    }
+
     private ParameterException wrong(String key) {
         return new ParameterException(spec.commandLine(), Words.text(key));
     }
@@ -132,7 +169,7 @@ final class PackCommand implements Callable<Integer> {
                         split.map(size -> OptionalLong.of(size.bytes()))
                                 .orElse(OptionalLong.empty()),
                         onExisting.rule,
-                        noProof ? AfterPacking.TRUST : AfterPacking.PROVE,
+                        afterPacking(),
                         workplace);
         try (ProgressBar bar = new ProgressBar(terminal)) {
             return new PackJob(request, password, bar, terminal.cancel()).run();
@@ -168,9 +205,16 @@ final class PackCommand implements Callable<Integer> {
         }
     }
 
-    private void report(PackResult result) throws IOException {
+    private void report(PackResult result, Optional<ClearReport> cleared) throws IOException {
         if (json) {
-            Json.object(terminal.out(), out -> writeJson(out, result));
+            Json.object(
+                    terminal.out(),
+                    out -> {
+                        writeJson(out, result);
+                        if (cleared.isPresent()) {
+                            Clearing.writeJson(out, cleared.get());
+                        }
+                    });
         } else {
             writeText(result);
         }
@@ -190,7 +234,9 @@ final class PackCommand implements Callable<Integer> {
                 .forEach(path -> terminal.say(Words.text("pack.unsteady", PrintableName.of(path))));
         changedSince(result);
         Rewritten.reportKept(terminal, result.keptInstead(), result.archive());
-        terminal.say(Words.text("pack.originals"));
+        cleared.ifPresentOrElse(
+                done -> Clearing.sayAfter(terminal, done, thenClear.orElseThrow()),
+                () -> terminal.say(Words.text("pack.originals")));
     }
 
     private void changedSince(PackResult result) {
@@ -235,12 +281,12 @@ final class PackCommand implements Callable<Integer> {
         for (LeftOut left : result.leftOut()) {
             out.writeStartObject();
             out.writeStringField("path", left.source().toString());
-            out.writeStringField("reason", VerifyCommand.jsonName(left.reason()));
+            out.writeStringField("reason", ProofJson.name(left.reason()));
             out.writeEndObject();
         }
         out.writeEndArray();
         if (result.proof().isPresent()) {
-            VerifyCommand.writeProof(out, result.proof().get());
+            ProofJson.write(out, result.proof().get());
         }
     }
 }

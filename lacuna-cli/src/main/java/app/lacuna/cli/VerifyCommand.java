@@ -1,14 +1,17 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.OpenedArchive;
+import app.lacuna.clearing.LooseEnd;
 import app.lacuna.job.VerifyJob;
+import app.lacuna.proof.DigestList;
 import app.lacuna.proof.ProofEntry;
+import app.lacuna.proof.ProofJson;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
-import com.fasterxml.jackson.core.JsonGenerator;
+import app.lacuna.staging.Existing;
+import app.lacuna.staging.OwnersFile;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -25,6 +28,9 @@ final class VerifyCommand implements Callable<Integer> {
     @Option(names = "--against", paramLabel = "FOLDER")
     private Optional<Path> against = Optional.empty();
 
+    @Option(names = "--digests", paramLabel = "FILE")
+    private Optional<Path> digests = Optional.empty();
+
     @Option(names = "--json")
     private boolean json;
 
@@ -36,12 +42,15 @@ final class VerifyCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         try (Opened opened = Opened.of(opening, terminal)) {
             ProofReport report = verify(opened.archive());
+            if (digests.isPresent()) {
+                keepDigests(report, opened.archive());
+            }
             if (json) {
                 Json.object(
                         terminal.out(),
                         out -> {
                             out.writeStringField("archive", opening.archive().toString());
-                            writeProof(out, report);
+                            ProofJson.write(out, report);
                         });
             } else {
                 writeText(report);
@@ -52,8 +61,20 @@ final class VerifyCommand implements Callable<Integer> {
 
     private ProofReport verify(OpenedArchive archive) throws IOException {
         try (ProgressBar bar = new ProgressBar(terminal)) {
-            return new VerifyJob(archive, bar, terminal.cancel()).run(against);
+            VerifyJob job = new VerifyJob(archive, bar, terminal.cancel());
+            return (digests.isPresent() ? job.withDigests() : job).run(against);
         }
+    }
+
+    /** Names and digests say what is in the archive: readable for the owner only. */
+    private void keepDigests(ProofReport report, OpenedArchive archive) throws IOException {
+        OwnersFile.write(
+                digests.get(),
+                DigestList.of(report, archive.listing().entries()),
+                Existing.KEEP,
+                LooseEnd.Kind.EXPORT,
+                Optional.of(opening.archive()));
+        terminal.say(Words.text("verify.digests", PrintableName.of(digests.get().toString())));
     }
 
     private void writeText(ProofReport report) {
@@ -87,26 +108,5 @@ final class VerifyCommand implements Callable<Integer> {
                 ? Words.text(
                         "verify.line-cause", verdict, path, FailureWords.brief(entry.cause().get()))
                 : Words.text("verify.line", verdict, path);
-    }
-
-    static void writeProof(JsonGenerator out, ProofReport report) throws IOException {
-        out.writeObjectFieldStart("proof");
-        out.writeBooleanField("archiveIsWhole", report.archiveIsWhole());
-        for (Verdict verdict : Verdict.values()) {
-            out.writeNumberField(jsonName(verdict), report.count(verdict));
-        }
-        out.writeArrayFieldStart("entries");
-        for (ProofEntry entry : report.entries()) {
-            out.writeStartObject();
-            out.writeStringField("path", entry.path());
-            out.writeStringField("verdict", jsonName(entry.verdict()));
-            out.writeEndObject();
-        }
-        out.writeEndArray();
-        out.writeEndObject();
-    }
-
-    static String jsonName(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 }

@@ -3,12 +3,9 @@ package app.lacuna.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
-import java.io.File;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
@@ -20,54 +17,18 @@ import org.junit.jupiter.api.io.TempDir;
 class ProcessTest {
     @TempDir Path folder;
     private Path archive;
-    private String lacuna;
+    private Shell shell;
 
     @BeforeEach
     void make() throws IOException {
         archive = folder.resolve("a.zip");
         Files.writeString(folder.resolve("levels.csv"), "point;level\n".repeat(20));
         Files.writeString(folder.resolve("key"), "second hut\n");
-        String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
-        String path =
-                System.getProperty(
-                        "surefire.test.class.path", System.getProperty("java.class.path"));
-        lacuna =
-                quoted(java)
-                        + " -XX:TieredStopAtLevel=1 -XX:+UseSerialGC -cp "
-                        + quoted(path)
-                        + " app.lacuna.cli.Main";
+        shell = new Shell(folder);
     }
 
-    private static String quoted(String text) {
-        return "'" + text.replace("'", "'\\''") + "'";
-    }
-
-    /**
-     * Runs it by the shell, where LACUNA stands for the program; state goes to the test's folder.
-     */
     private Run shell(String command) throws Exception {
-        File out = folder.resolve("out.txt").toFile();
-        File err = folder.resolve("err.txt").toFile();
-        ProcessBuilder builder =
-                new ProcessBuilder("sh", "-c", command.replace("LACUNA", lacuna))
-                        .directory(folder.toFile())
-                        .redirectOutput(out)
-                        .redirectError(err);
-        builder.environment().put("HOME", folder.resolve("home").toString());
-        builder.environment().put("XDG_STATE_HOME", folder.resolve("state").toString());
-        builder.environment().put("LC_ALL", "C.UTF-8");
-        Process process = builder.start();
-        boolean ended = process.waitFor(60, TimeUnit.SECONDS);
-        if (!ended) {
-            process.descendants().forEach(ProcessHandle::destroyForcibly);
-            process.destroyForcibly();
-        }
-        assertThat(ended).as("it does not wait for ever").isTrue();
-        return new Run(process.exitValue(), text(out), text(err));
-    }
-
-    private static String text(File file) throws IOException {
-        return new String(Files.readAllBytes(file.toPath()), StandardCharsets.ISO_8859_1);
+        return shell.run(command);
     }
 
     private void pack() throws Exception {

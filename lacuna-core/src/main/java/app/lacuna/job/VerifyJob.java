@@ -3,9 +3,12 @@ package app.lacuna.job;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
+import app.lacuna.clearing.ReadableFile;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofReport;
+import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.ItemReader;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
@@ -23,6 +26,7 @@ public final class VerifyJob {
     private final OpenedArchive reader;
     private final ProgressListener listener;
     private final CancelToken cancel;
+    private boolean digests;
 
     /** The reader has been unlocked before and is closed by the caller. */
     public VerifyJob(OpenedArchive reader, ProgressListener listener, CancelToken cancel) {
@@ -36,10 +40,38 @@ public final class VerifyJob {
      *     lies in it is of no interest; what lies in a folder that the archive has too, is.
      */
     public ProofReport run(Optional<Path> folder) throws IOException {
-        Proof proof = new Proof(reader, listener, cancel);
+        Proof proof = proof();
         return folder.isEmpty()
                 ? proof.withoutOriginals()
                 : proof.against(originals(folder.get()).items());
+    }
+
+    /** The report will have the digest of each file. */
+    public VerifyJob withDigests() {
+        digests = true;
+        return this;
+    }
+
+    /**
+     * Compares with the originals as far as they are there, wherever each of them is: what has none
+     * is only read to its end.
+     */
+    public ProofReport againstOriginals(List<ReadableFile> originals) throws IOException {
+        ItemReader disk = new ItemReader();
+        List<FileItem> items = new ArrayList<>();
+        for (ReadableFile original : originals) {
+            try {
+                disk.read(original.path(), original.entry()).ifPresent(items::add);
+            } catch (IOException e) {
+                continue; // it is gone by now
+            }
+        }
+        return items.isEmpty() ? proof().withoutOriginals() : proof().against(items);
+    }
+
+    private Proof proof() {
+        Proof proof = new Proof(reader, listener, cancel);
+        return digests ? proof.withDigests() : proof;
     }
 
     private FileSelection originals(Path folder) throws IOException {

@@ -46,8 +46,8 @@ public final class TrashJob {
         return result;
     }
 
-    /** Only what still is what was thrown away. */
-    public Result purge(List<ReadableFile> files) {
+    /** Only what still is what was thrown away, and what the evidence has. */
+    public Result purge(List<ReadableFile> files, Evidence evidence) {
         List<Path> gone = new ArrayList<>();
         Result result =
                 each(
@@ -55,11 +55,24 @@ public final class TrashJob {
                                 .sorted(Comparator.comparing(file -> -file.path().getNameCount()))
                                 .toList(),
                         (file, place) -> {
+                            if (!isIn(evidence, file, place)) {
+                                throw new IOException("not in a proved archive");
+                            }
                             trash.purge(place);
                             gone.add(file.path());
                         });
         Register.gone(gone);
         return result;
+    }
+
+    private static boolean isIn(Evidence evidence, ReadableFile file, InTrash place)
+            throws IOException {
+        if (file.sort() == ReadableFile.Sort.FOLDER) {
+            return true; // only an empty one can be taken away
+        }
+        return evidence.stands()
+                && evidence.against(file).isEmpty()
+                && evidence.compare(file, place.file()).isEmpty();
     }
 
     private Result each(List<ReadableFile> files, Step step) {

@@ -321,7 +321,8 @@ class ClearJobTest {
                         .run(plan(packed));
         Path exchanged = report.inTrash().get(0).inTrash().orElseThrow().file();
         Files.writeString(exchanged, "somebody has put something else here");
-        TrashJob.Result purged = new TrashJob(trash, CancelToken.never()).purge(report.inTrash());
+        TrashJob.Result purged =
+                new TrashJob(trash, CancelToken.never()).purge(report.inTrash(), digests(packed));
         assertThat(purged.stays()).hasSize(1);
         assertThat(exchanged).exists();
         try (Stream<Path> all = Files.list(folder.resolve("data/Trash/files"))) {

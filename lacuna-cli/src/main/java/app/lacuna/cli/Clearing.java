@@ -1,0 +1,73 @@
+package app.lacuna.cli;
+
+import app.lacuna.base.ByteCount;
+import app.lacuna.looseends.ClearPlan;
+import app.lacuna.looseends.ClearReport;
+import app.lacuna.looseends.Staying;
+import app.lacuna.looseends.Stays;
+import app.lacuna.proof.ProofJson;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+
+/** What the commands say of clearing. */
+final class Clearing {
+    private Clearing() {}
+
+    /** Whether everything that was to go is gone. */
+    static boolean isComplete(ClearReport report) {
+        return !report.cancelled()
+                && report.stays().stream().allMatch(stay -> stay.why() == Stays.GONE);
+    }
+
+    static void sayBefore(Terminal terminal, ClearPlan plan) {
+        sayEach(terminal, "clear.linked", plan.linkedElsewhere());
+        sayEach(terminal, "clear.more", plan.withMore());
+        terminal.say(Words.text("clear.keeps"));
+    }
+
+    static void sayStays(Terminal terminal, List<Staying> stays) {
+        for (Staying stay : stays) {
+            if (stay.why() != Stays.GONE) {
+                terminal.say(
+                        Words.text(
+                                "clear.stays",
+                                PrintableName.of(stay.path().toString()),
+                                Words.text("stays." + stay.why())));
+            }
+        }
+    }
+
+    static void sayAfter(Terminal terminal, ClearReport report, ClearTo how) {
+        sayStays(terminal, report.stays());
+        terminal.say(
+                Words.text("clear.done." + how, report.count(), ByteCount.inWords(report.bytes())));
+        if (report.count() > 0) {
+            terminal.say(Words.text("clear.honest." + how));
+        }
+    }
+
+    private static void sayEach(Terminal terminal, String key, List<Path> paths) {
+        paths.forEach(path -> terminal.say(Words.text(key, PrintableName.of(path.toString()))));
+    }
+
+    static void writeJson(JsonGenerator out, ClearReport report) throws IOException {
+        out.writeObjectFieldStart("cleared");
+        out.writeNumberField("count", report.count());
+        out.writeNumberField("bytes", report.bytes());
+        writeStays(out, report.stays());
+        out.writeEndObject();
+    }
+
+    static void writeStays(JsonGenerator out, List<Staying> stays) throws IOException {
+        out.writeArrayFieldStart("stays");
+        for (Staying stay : stays) {
+            out.writeStartObject();
+            out.writeStringField("path", stay.path().toString());
+            out.writeStringField("reason", ProofJson.name(stay.why()));
+            out.writeEndObject();
+        }
+        out.writeEndArray();
+    }
+}

@@ -175,11 +175,11 @@ public final class Register {
     }
 
     private void changeFiles(UnaryOperator<ReadableFile> change) {
-        changeAll(end -> end.withFiles(end.files().stream().map(change).toList()));
+        changeEach(end -> end.withFiles(end.files().stream().map(change).toList()));
     }
 
     private void forget(Predicate<ReadableFile> which) {
-        changeAll(
+        changeEach(
                 end ->
                         end.files().stream().anyMatch(which)
                                 ? end.withFiles(
@@ -187,7 +187,12 @@ public final class Register {
                                 : end);
     }
 
-    private void changeAll(UnaryOperator<LooseEnd> change) {
+    /** Each that the change makes something else of. */
+    public static void changeAll(UnaryOperator<LooseEnd> change) {
+        current().ifPresent(register -> register.changeEach(change));
+    }
+
+    private void changeEach(UnaryOperator<LooseEnd> change) {
         try {
             ends.changeAll(change);
         } catch (IOException e) {
@@ -218,29 +223,21 @@ public final class Register {
         current()
                 .ifPresent(
                         register ->
-                                register.changeAll(
+                                register.changeEach(
                                         end ->
                                                 end.archive().filter(absolute::equals).isPresent()
                                                         ? end.withProved(when)
                                                         : end));
     }
 
-    /** The originals of an archive are those of its last packing. */
     static void settle(LooseEnd end, Line settled) {
         current().ifPresent(register -> register.remember(end, settled));
     }
 
     private void remember(LooseEnd end, Line settled) {
         try {
-            if (end.kind() == LooseEnd.Kind.ORIGINAL) {
-                for (LooseEnd older : ends.all()) {
-                    boolean same =
-                            older.kind() == LooseEnd.Kind.ORIGINAL
-                                    && older.archive().equals(end.archive());
-                    if (same && older.files().stream().allMatch(at(end))) {
-                        ends.remove(older.id());
-                    }
-                }
+            if (!end.files().isEmpty()) {
+                ends.changeAll(older -> withoutNewer(older, end));
             }
             if (!end.files().isEmpty()) {
                 ends.put(end);
@@ -251,11 +248,21 @@ public final class Register {
         }
     }
 
-    /** Whether a file is among those of a loose end, and not somewhere else by now. */
-    private static Predicate<ReadableFile> at(LooseEnd end) {
+    /** What was packed or taken out once more is spoken of once. */
+    private static LooseEnd withoutNewer(LooseEnd older, LooseEnd newer) {
+        boolean same =
+                older.kind() == newer.kind()
+                        && older.archive().equals(newer.archive())
+                        && !older.id().equals(newer.id());
+        if (!same) {
+            return older;
+        }
         Set<Path> places = new HashSet<>();
-        end.files().forEach(file -> places.add(file.path()));
-        return file -> file.inTrash().isEmpty() && places.contains(file.path());
+        newer.files().forEach(file -> places.add(file.path()));
+        return older.withFiles(
+                older.files().stream()
+                        .filter(file -> file.inTrash().isPresent() || !places.contains(file.path()))
+                        .toList());
     }
 
     static void note(Mark mark, Path place, boolean durable) {

@@ -1,6 +1,7 @@
 package app.lacuna.extract;
 
 import app.lacuna.base.SaturatedSum;
+import app.lacuna.clearing.ReadableFile;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -8,6 +9,7 @@ import java.util.Optional;
 /**
  * What became of every entry that was to come out, however the extraction has ended.
  *
+ * @param readable what has come out and is there, as it was then, and the folders that were made
  * @param madeFolders those that were not there before
  * @param withoutAttributes what came out without its time or its permissions
  * @param stopped why not everything was tried: it was cancelled ({@link
@@ -16,11 +18,13 @@ import java.util.Optional;
 public record ExtractReport(
         Path folder,
         List<ExtractedEntry> entries,
+        List<ReadableFile> readable,
         List<Path> madeFolders,
         List<Path> withoutAttributes,
         Optional<Exception> stopped) {
     public ExtractReport {
         entries = List.copyOf(entries);
+        readable = List.copyOf(readable);
         madeFolders = List.copyOf(madeFolders);
         withoutAttributes = List.copyOf(withoutAttributes);
     }

@@ -117,9 +117,10 @@ public final class Extractor {
         if (all.stream().noneMatch(entry -> entry.result().cameOut())) {
             folders.takeBack();
         }
-        readable.settle(stillThere(all));
+        List<ReadableFile> left = stillThere(all);
+        readable.settle(left);
         return new ExtractReport(
-                options.folder(), all, folders.made(), results.withoutAttributes(), stopped);
+                options.folder(), all, left, folders.made(), results.withoutAttributes(), stopped);
     }
 
     /** Folders last, from the outside in: those that have been made for it. */

@@ -117,6 +117,7 @@ final class Rewriting implements AutoCloseable {
             close(); // some systems do not move a file over one that is open
             boolean complete = PackResult.isComplete(report.leftOut(), report.unsteady());
             Path made = publish(staged, target, inPlace, complete);
+            Repacked.note(made, report.packed());
             return new RewriteResult(
                     made,
                     Files.size(made),

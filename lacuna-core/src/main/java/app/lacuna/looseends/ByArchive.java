@@ -25,6 +25,7 @@ public final class ByArchive implements Evidence {
     private final FileMarks marks;
     private final CancelToken cancel;
     private final Map<String, ArchiveEntry> entries = new HashMap<>();
+    private final boolean locked;
 
     /**
      * @param archive checked already, where one code protects all of it; stays open
@@ -34,12 +35,8 @@ public final class ByArchive implements Evidence {
         this.archive = archive;
         this.marks = marks;
         this.cancel = cancel;
-        boolean locked = archive.listing().needsPassword();
-        for (ArchiveEntry entry : archive.listing().entries()) {
-            if (!locked || !entry.standsOpen()) {
-                entries.put(entry.path(), entry);
-            }
-        }
+        locked = archive.listing().needsPassword();
+        archive.listing().entries().forEach(entry -> entries.put(entry.path(), entry));
     }
 
     @Override
@@ -58,8 +55,11 @@ public final class ByArchive implements Evidence {
             return Optional.empty();
         }
         ArchiveEntry entry = entries.get(file.entry());
-        boolean known = entry != null && entry.kind() == Contents.kind(file);
-        return known ? Optional.empty() : Optional.of(Stays.NOT_IN_ARCHIVE);
+        if (entry == null || entry.kind() != Contents.kind(file)) {
+            return Optional.of(Stays.NOT_IN_ARCHIVE);
+        }
+        // What stands open in an archive with a password anybody could exchange.
+        return locked && entry.standsOpen() ? Optional.of(Stays.NOT_PROVED) : Optional.empty();
     }
 
     @Override

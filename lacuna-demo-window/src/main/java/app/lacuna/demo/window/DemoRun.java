@@ -31,9 +31,9 @@ import javafx.util.Duration;
 /**
  * Brings the window into one of the scenes of the demo story, and saves a picture where one is
  * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt,
- * open-locked, open, open-changes), {@code --shot=FILE}, {@code --look=light|dark}, {@code
- * --size=WIDTHxHEIGHT}, {@code --text=PERCENT}, {@code --view=ENDING} of the name of the file that
- * is looked at.
+ * open-locked, open, open-changes, loose-ends), {@code --shot=FILE}, {@code --look=light|dark},
+ * {@code --size=WIDTHxHEIGHT}, {@code --text=PERCENT}, {@code --view=ENDING} of the name of the
+ * file that is looked at.
  */
 final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
@@ -115,11 +115,19 @@ final class DemoRun {
                 unlockAndLook();
                 changeSome();
             }
+            case "loose-ends" -> {
+                packIt();
+                openIt();
+                unlockAndLook();
+                leaveLooseEnds();
+            }
             default -> throw new IllegalArgumentException("no such scene: " + scene);
         }
         for (String id : arguments.getOrDefault("click", "").split(",")) {
             if (!id.isEmpty()) {
-                step(() -> true, () -> ((ButtonBase) stage.getScene().lookup("#" + id)).fire());
+                step(
+                        () -> stage.getScene().lookup("#" + id) != null,
+                        () -> ((ButtonBase) stage.getScene().lookup("#" + id)).fire());
             }
         }
         if (arguments.containsKey("shot")) {
@@ -226,6 +234,28 @@ final class DemoRun {
         edit(1, () -> open.session().changes().move("permit-and-landowner.pdf", "permit.pdf"));
         edit(2, () -> open.session().changes().add(List.of(diary), DemoData.TRENCH));
         step(() -> open.session().changes().count().get() == 3, () -> {});
+    }
+
+    /** Some days ago files were taken out, of which one was changed since. */
+    private void leaveLooseEnds() {
+        Path taken = Path.of(arguments.get("demo")).toAbsolutePath().resolve("Outbox/levels");
+        step(
+                () -> true,
+                () -> {
+                    DemoEnds.clear(taken);
+                    open.session().extract().folder().set(taken);
+                    open.session().extract().start(DemoEnds.entries(open.session().listing()));
+                });
+        step(
+                () -> open.session().extract().report().get().isPresent(),
+                () -> {
+                    DemoEnds.changeOne(taken);
+                    DemoEnds.makeOlder();
+                    open.lockNow();
+                    desk.window().show(desk.ends());
+                });
+        step(() -> !desk.services().ends().looking().running().get(), () -> {});
+        step(() -> desk.services().ends().open().size() > 1, () -> {});
     }
 
     private void edit(int before, Runnable edit) {

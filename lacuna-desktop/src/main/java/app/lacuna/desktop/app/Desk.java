@@ -2,6 +2,7 @@ package app.lacuna.desktop.app;
 
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.places.ends.EndsPlace;
 import app.lacuna.desktop.places.open.OpenPlace;
 import app.lacuna.desktop.places.pack.NewArchiveName;
 import app.lacuna.desktop.places.pack.PackPlace;
@@ -14,6 +15,7 @@ import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 
 /**
  * The window with its places, put together; what is different in a test or a demo comes from
@@ -23,6 +25,7 @@ public final class Desk {
     private final Services services;
     private final PackPlace pack;
     private final OpenPlace open;
+    private final EndsPlace ends;
     private final Window window;
     private PackViewModel newestPack;
 
@@ -52,7 +55,9 @@ public final class Desk {
                                             turns);
                             return newestPack;
                         });
-        window = new Window(List.of(pack, open), services);
+        ends = new EndsPlace(services, new ToOpen());
+        window = new Window(List.of(pack, open, ends), services);
+        services.ends().look();
     }
 
     /** From a receipt to the archive. */
@@ -67,6 +72,12 @@ public final class Desk {
         public void look(Path archive) {
             window.show(open);
             open.take(List.of(archive));
+        }
+
+        @Override
+        public void change(Path archive, Map<String, Path> newer) {
+            window.show(open);
+            open.change(archive, newer);
         }
     }
 
@@ -91,6 +102,10 @@ public final class Desk {
 
     public PackPlace pack() {
         return pack;
+    }
+
+    public EndsPlace ends() {
+        return ends;
     }
 
     public OpenPlace open() {

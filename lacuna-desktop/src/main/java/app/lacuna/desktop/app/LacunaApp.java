@@ -1,5 +1,6 @@
 package app.lacuna.desktop.app;
 
+import app.lacuna.desktop.jobs.DesktopTrash;
 import app.lacuna.desktop.jobs.FilesFromSystem;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
@@ -42,7 +43,8 @@ public class LacunaApp extends Application {
                                 Threads.real(),
                                 Clock.systemDefaultZone(),
                                 new SystemFileDialogs(stage),
-                                Programs.ofThisComputer()),
+                                Programs.ofThisComputer(),
+                                DesktopTrash.ofThisComputer()),
                         new Desk.Kept(
                                 new RoundStore(StateFolder.ofThisUser()),
                                 new OpenHistory(StateFolder.ofThisUser())),

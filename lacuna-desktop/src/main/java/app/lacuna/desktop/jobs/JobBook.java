@@ -14,6 +14,10 @@ import javafx.collections.ObservableList;
  */
 public final class JobBook {
     private final ObservableList<Job> jobs = FXCollections.observableArrayList();
+
+    /** One for all: nobody else holds on to it, and it holds the listeners. */
+    private final ObservableList<Job> shown = FXCollections.unmodifiableObservableList(jobs);
+
     private final ReadOnlyObjectWrapper<Optional<Refused>> refused =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Throwable>> trouble =
@@ -60,7 +64,7 @@ public final class JobBook {
 
     /** Those that are under way, in the order in which they were started. */
     public ObservableList<Job> jobs() {
-        return FXCollections.unmodifiableObservableList(jobs);
+        return shown;
     }
 
     /** Whether one of them leaves work undone if it is ended now. */

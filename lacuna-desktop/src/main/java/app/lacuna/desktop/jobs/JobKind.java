@@ -6,6 +6,7 @@ public enum JobKind {
     TAKING_OUT(true),
     CLEARING(true),
     WRITING(true),
+    COPYING(true),
     MAKING_A_SLIP(true),
     OPENING(false),
     UNLOCKING(false),

@@ -57,7 +57,7 @@ public final class ArchiveSession {
      */
     public ArchiveSession(
             Lifetime life, OpenArchive archive, Optional<Slip> slip, Surroundings around) {
-        this(life, archive, slip, around, new OutsideCopies());
+        this(life, archive, slip, around, new OutsideCopies(archive.path()));
     }
 
     private ArchiveSession(

@@ -2,6 +2,7 @@ package app.lacuna.desktop.shell;
 
 import app.lacuna.base.Secret;
 import java.nio.file.Path;
+import java.util.Map;
 
 /** From one place to what another one does, without knowing it. */
 public interface Navigator {
@@ -10,4 +11,11 @@ public interface Navigator {
 
     /** Shows an archive. */
     void look(Path archive);
+
+    /**
+     * Shows an archive, and when it is open puts newer files into it as changes to be written.
+     *
+     * @param newer by the paths that they have in the archive
+     */
+    void change(Path archive, Map<String, Path> newer);
 }

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.value.ObservableValue;
+import javafx.scene.control.Button;
 import javafx.scene.layout.Region;
 
 /**
@@ -16,6 +17,11 @@ public interface Place {
 
     /** As it stands in the margin. */
     String title();
+
+    /** A box at the foot of the margin that leads here, in place of a line in the list. */
+    default Optional<Button> marginBox() {
+        return Optional.empty();
+    }
 
     /** What is shown of it at the moment. */
     ObservableValue<? extends Region> page();

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.desktop.ends.EndsModel;
 import app.lacuna.desktop.jobs.JobBook;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Programs;
@@ -7,7 +8,9 @@ import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
+import app.lacuna.trash.Trash;
 import java.time.Clock;
+import java.util.Optional;
 
 /** What every place is made with. */
 public record Services(
@@ -16,17 +19,27 @@ public record Services(
         FileDialogs dialogs,
         Programs programs,
         ShortClipboard clipboard,
-        PopoverLayer popovers) {
+        PopoverLayer popovers,
+        EndsModel ends) {
 
+    /**
+     * @param trash where things can be thrown away to, if there is such a place
+     */
     public static Services of(
-            Threads threads, Clock clock, FileDialogs dialogs, Programs programs) {
+            Threads threads,
+            Clock clock,
+            FileDialogs dialogs,
+            Programs programs,
+            Optional<Trash> trash) {
+        Lifetime life = new Lifetime(threads, new JobBook());
         return new Services(
-                new Lifetime(threads, new JobBook()),
+                life,
                 clock,
                 dialogs,
                 programs,
                 new ShortClipboard(),
-                new PopoverLayer());
+                new PopoverLayer(),
+                new EndsModel(life, trash));
     }
 
     public JobBook book() {

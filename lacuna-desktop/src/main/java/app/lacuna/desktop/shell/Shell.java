@@ -39,12 +39,17 @@ public final class Shell extends StackPane {
         margin.getStyleClass().add(Styles.MARGIN);
         VBox list = new VBox();
         list.getStyleClass().add("places");
-        for (int i = 0; i < places.size(); i++) {
-            Place place = places.get(i);
-            Button button = placeButton(place, i + 1);
+        VBox boxes = new VBox(8);
+        boxes.getStyleClass().add("margin-boxes");
+        for (Place place : places) {
+            boolean listed = place.marginBox().isEmpty();
+            VBox where = listed ? list : boxes;
+            Button button =
+                    place.marginBox()
+                            .orElseGet(() -> placeButton(place, list.getChildren().size() + 1));
             button.setOnAction(event -> choose.accept(place));
             buttons.put(place, button);
-            list.getChildren().add(button);
+            where.getChildren().add(button);
         }
         help.setText(Words.text("shell.help", Keys.shown("F1")));
         VBox bottom = new VBox(4, help, appearance, textSize);
@@ -52,7 +57,7 @@ public final class Shell extends StackPane {
             bottom.getChildren().add(0, Page.label(Words.text("shell.locale"), Styles.ATTENTION));
         }
         bottom.getStyleClass().add("margin-foot");
-        margin.getChildren().addAll(list, Page.spacer(), bottom);
+        margin.getChildren().addAll(list, Page.spacer(), boxes, bottom);
         VBox.setVgrow(page, Priority.ALWAYS);
         VBox pages = new VBox(notices, page);
         pages.setMinWidth(0);

@@ -51,8 +51,9 @@ public final class Window {
     /** Call once, when the scene has its style. */
     public void listenOn(Scene scene, Theme theme) {
         Keys keys = new Keys(this::keysNow);
-        for (int i = 0; i < places.size(); i++) {
-            Place place = places.get(i);
+        List<Place> listed = places.stream().filter(place -> place.marginBox().isEmpty()).toList();
+        for (int i = 0; i < listed.size(); i++) {
+            Place place = listed.get(i);
             keys.on("Ctrl+" + (i + 1), () -> show(place));
         }
         keys.on("Ctrl+Plus", () -> changed(theme, theme::largerText))

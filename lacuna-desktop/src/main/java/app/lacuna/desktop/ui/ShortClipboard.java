@@ -3,6 +3,8 @@ package app.lacuna.desktop.ui;
 import app.lacuna.desktop.words.Words;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
+import javafx.beans.property.ReadOnlyIntegerProperty;
+import javafx.beans.property.ReadOnlyIntegerWrapper;
 import javafx.beans.property.ReadOnlyStringProperty;
 import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.scene.input.Clipboard;
@@ -17,6 +19,7 @@ public final class ShortClipboard {
 
     private final ReadOnlyStringWrapper words =
             new ReadOnlyStringWrapper(Words.text("clipboard.copy"));
+    private final ReadOnlyIntegerWrapper left = new ReadOnlyIntegerWrapper();
     private final CopiedText copied = new CopiedText();
     private Timeline countdown = new Timeline();
 
@@ -37,16 +40,14 @@ public final class ShortClipboard {
         content.putString(text);
         Clipboard.getSystemClipboard().setContent(content);
         copied.copied(text);
-        int[] left = {seconds};
-        show(left[0]);
+        show(seconds);
         countdown =
                 new Timeline(
                         new KeyFrame(
                                 Duration.seconds(1),
                                 event -> {
-                                    left[0]--;
-                                    show(left[0]);
-                                    if (left[0] == 0) {
+                                    show(left.get() - 1);
+                                    if (left.get() == 0) {
                                         copied.takeOffClipboard();
                                     }
                                 }));
@@ -54,8 +55,14 @@ public final class ShortClipboard {
         countdown.play();
     }
 
-    private void show(int left) {
-        words.set(left == 0 ? Words.text("clipboard.copy") : Words.text("clipboard.left", left));
+    private void show(int now) {
+        left.set(now);
+        words.set(now == 0 ? Words.text("clipboard.copy") : Words.text("clipboard.left", now));
+    }
+
+    /** Seconds that a password will still be there; 0 if none is. */
+    public ReadOnlyIntegerProperty left() {
+        return left.getReadOnlyProperty();
     }
 
     /** Before its time, when the program ends or everything is locked. */

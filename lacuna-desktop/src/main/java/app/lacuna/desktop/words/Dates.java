@@ -36,6 +36,20 @@ public final class Dates {
         return DateFormat.getInstanceForSkeleton(parts, Words.LOCALE).format(Date.from(instant));
     }
 
+    /** How long ago something was: "less than a minute", "18 minutes", "12 days". */
+    public static String span(Duration duration) {
+        long minutes = Math.max(0, duration.toMinutes());
+        if (minutes < 1) {
+            return Words.text("span.moment");
+        }
+        if (minutes < 60) {
+            return Words.text("span.minutes", minutes);
+        }
+        return minutes < 24 * 60
+                ? Words.text("span.hours", minutes / 60)
+                : Words.text("span.days", minutes / (24 * 60));
+    }
+
     /** "6.1 s", "48 s", "3 min", "2 h 5 min". */
     public static String duration(Duration duration) {
         double seconds = duration.toMillis() / 1000.0;

@@ -28,10 +28,13 @@ import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.Existing;
+import app.lacuna.trash.FreedesktopTrash;
+import app.lacuna.trash.Trash;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -106,7 +109,7 @@ abstract class InWindow extends ApplicationTest {
         history = new OpenHistory(Files.createTempDirectory(folder, "state"));
         desk =
                 new Desk(
-                        Services.of(Threads.real(), clock, dialogs, programs),
+                        Services.of(Threads.real(), clock, dialogs, programs, Optional.of(trash())),
                         new Desk.Kept(
                                 new RoundStore(Files.createTempDirectory(folder, "state")),
                                 history),
@@ -125,6 +128,12 @@ abstract class InWindow extends ApplicationTest {
         stage.show();
         stage.toFront();
         stage.requestFocus(); // nobody manages the windows of a virtual display
+    }
+
+    /** In the folder of the tests: nothing lands in the trash of whoever runs them. */
+    private static Trash trash() throws IOException {
+        int user = (Integer) Files.getAttribute(folder, "unix:uid");
+        return new FreedesktopTrash(folder.resolve("data"), user, Clock.systemDefaultZone());
     }
 
     @Override
@@ -166,6 +175,13 @@ abstract class InWindow extends ApplicationTest {
 
     String text(String id) {
         return lookup(id).queryAs(Labeled.class).getText();
+    }
+
+    /** Everything that is written in a part of the page. */
+    String stripText(String id) {
+        return lookup(id + " .label").queryAll().stream()
+                .map(node -> ((Labeled) node).getText())
+                .reduce("", (before, text) -> before + " " + text);
     }
 
     String brief() {

@@ -114,7 +114,8 @@ public final class LockThenDumpHeap {
                                 Threads.real(),
                                 Clock.systemDefaultZone(),
                                 new NoDialogs(),
-                                file -> {}),
+                                file -> {},
+                                Optional.empty()),
                         new Desk.Kept(new RoundStore(state), new OpenHistory(state)),
                         state);
         open = desk.open().model();

@@ -45,12 +45,6 @@ class OpenWindowTest extends InWindow {
         return open.listing().entries().stream().map(entry -> entry.path()).toList();
     }
 
-    private String stripText(String id) {
-        return lookup(id + " .label").queryAll().stream()
-                .map(node -> ((Labeled) node).getText())
-                .reduce("", (before, text) -> before + " " + text);
-    }
-
     @Test
     void changesAreSeenTakenBackAndWrittenInOneGo() throws Exception {
         open(Names.HIDDEN);

@@ -228,7 +228,7 @@ class WindowTest extends InWindow {
         assertThat(lookup("#password-shown").queryAs(TextField.class).getText()).isEqualTo(made);
         until(() -> pack.newPassword().strength().strength().get().isPresent());
         assertThat(lookup("#guess-words").queryLabeled().getText()).contains("To guess it");
-        clickOn("#hint");
+        interact(() -> lookup("#hint").queryButton().fire()); // it may be below the fold
         interact(() -> lookup("#hint-field").queryAs(TextField.class).setText(made));
         clickOn("#hint-take");
         assertThat(lookup("#hint-note").queryLabeled().getText()).contains("gives the password");

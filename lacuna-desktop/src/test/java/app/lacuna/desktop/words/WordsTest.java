@@ -6,12 +6,15 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Stage;
 import app.lacuna.change.PlannedEntry;
+import app.lacuna.clearing.LooseEnd;
 import app.lacuna.compression.Method;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.parts.clearing.How;
 import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
 import app.lacuna.desktop.places.open.Leaving;
 import app.lacuna.desktop.places.pack.ForWhom;
+import app.lacuna.desktop.places.pack.ThenClear;
 import app.lacuna.desktop.session.CheckState;
 import app.lacuna.desktop.session.Offer;
 import app.lacuna.desktop.ui.Mark;
@@ -27,11 +30,14 @@ import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.PasswordUnusable;
 import app.lacuna.forecast.Delivery.Disc;
+import app.lacuna.looseends.Seen;
+import app.lacuna.looseends.Stays;
 import app.lacuna.password.Attacker;
 import app.lacuna.password.Slip;
 import app.lacuna.password.TimeToGuess;
 import app.lacuna.password.TypingTraps;
 import app.lacuna.password.Weakness;
+import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
 import com.ibm.icu.text.MessageFormat;
@@ -63,6 +69,19 @@ class WordsTest {
     /** What stands behind a key that is put together: all of these have to be there. */
     private static final Map<String, List<Class<? extends Enum<?>>>> OF_ENUMS =
             Map.ofEntries(
+                    Map.entry("clear.ask.", List.of(How.class)),
+                    Map.entry("clear.do.", List.of(How.class)),
+                    Map.entry("clear.done.", List.of(How.class)),
+                    Map.entry("clear.honest.", List.of(How.class)),
+                    Map.entry("clear.note.", List.of(How.class)),
+                    Map.entry("ends.", List.of(LooseEnd.Kind.class)),
+                    Map.entry("ends.state.", List.of(Seen.State.class)),
+                    Map.entry("receipt.cleared.line.", List.of(How.class)),
+                    Map.entry("receipt.cleared.title.", List.of(How.class)),
+                    Map.entry("receipt.copied.", List.of(ProofReport.ReadBack.class)),
+                    Map.entry("stays.", List.of(Stays.class)),
+                    Map.entry("then.", List.of(ThenClear.class)),
+                    Map.entry("popover.then.", List.of(ThenClear.class)),
                     Map.entry("compare.", List.of(Comparison.State.class)),
                     Map.entry("outlook.", List.of(Outlook.Trouble.class)),
                     Map.entry("agreement.", List.of(Agreement.class)),
@@ -103,6 +122,7 @@ class WordsTest {
     private static final Set<String> NEVER_TOLD =
             Set.of(
                     "compare.SAME",
+                    "ends.state.THERE",
                     "conflict.FAIL",
                     "conflict.ASK",
                     "extract.EXTRACTED",
@@ -121,7 +141,10 @@ class WordsTest {
                             "brief-whom",
                             "brief-cipher",
                             "brief-names",
-                            "brief-folder"),
+                            "brief-folder",
+                            "brief-then"),
+                    "receipt.originals.",
+                    List.of("TRASH", "DELETE"),
                     "key.",
                     List.of(
                             "find", "primary", "lock", "escape", "larger", "smaller", "usual",

@@ -6,6 +6,7 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.SaturatedSum;
+import app.lacuna.clearing.LooseEnd;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -228,7 +229,10 @@ public final class OutsideModel {
         ExtractReport report =
                 new Extractor(
                                 reader,
-                                ExtractOptions.of(place, ConflictRule.KEEP_BOTH),
+                                ExtractOptions.of(place, ConflictRule.KEEP_BOTH)
+                                        .leaving(
+                                                LooseEnd.Kind.DRAGGED_OUT,
+                                                reader.outside().archive()),
                                 listener,
                                 cancel)
                         .extract(entries);

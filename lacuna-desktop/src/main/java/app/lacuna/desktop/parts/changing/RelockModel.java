@@ -43,7 +43,7 @@ public final class RelockModel {
                 new NewPassword(
                         life,
                         () -> List.of(archive.getFileName().toString(), hint.get()),
-                        archive.getFileName()::toString);
+                        () -> archive);
         ready =
                 Bindings.createBooleanBinding(
                         this::isReady,

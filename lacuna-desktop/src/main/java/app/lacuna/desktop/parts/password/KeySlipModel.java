@@ -8,6 +8,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.PdfPrinting;
 import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.slip.KeySlip;
 import app.lacuna.slip.SlipFile;
@@ -25,13 +26,13 @@ public final class KeySlipModel {
     private final Job making;
     private final Job asking;
     private final Supplier<Secret> password;
-    private final Supplier<String> archive;
+    private final Supplier<Path> archive;
 
     /**
      * @param password the caller of it closes what it gives
-     * @param archive the name of what the password is for
+     * @param archive what the password is for
      */
-    public KeySlipModel(Lifetime life, Supplier<Secret> password, Supplier<String> archive) {
+    public KeySlipModel(Lifetime life, Supplier<Secret> password, Supplier<Path> archive) {
         this.making = new Job(life, JobKind.MAKING_A_SLIP, Job.Policy.QUEUE);
         this.asking = new Job(life, JobKind.LOOKING, Job.Policy.QUEUE);
         this.password = password;
@@ -42,10 +43,11 @@ public final class KeySlipModel {
     public void save(Path target, LocalDate today, Consumer<Boolean> onEnd) {
         Secret secret = password.get();
         SlipWords words = words(today);
+        Path opened = archive.get();
         making.start(
                 (listener, cancel) -> {
                     try (secret) {
-                        SlipFile.write(target, pdf(secret, words));
+                        SlipFile.write(target, pdf(secret, words), opened);
                         return true;
                     }
                 },
@@ -90,7 +92,7 @@ public final class KeySlipModel {
         return new SlipWords(
                 Words.text("slip.title"),
                 List.of(
-                        Words.text("slip.for", archive.get()),
+                        Words.text("slip.for", PathNames.last(archive.get())),
                         Words.text("slip.made", Dates.day(today))),
                 Words.text("slip.warning"));
     }

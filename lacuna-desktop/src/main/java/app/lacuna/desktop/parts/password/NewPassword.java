@@ -3,6 +3,7 @@ package app.lacuna.desktop.parts.password;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.password.Strength;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
@@ -16,9 +17,9 @@ public final class NewPassword {
 
     /**
      * @param related words that a guesser would try first
-     * @param archive the name of what the password is for
+     * @param archive what the password is for
      */
-    public NewPassword(Lifetime life, Supplier<List<String>> related, Supplier<String> archive) {
+    public NewPassword(Lifetime life, Supplier<List<String>> related, Supplier<Path> archive) {
         strength = new StrengthModel(life, typed.first(), related);
         keySlip = new KeySlipModel(life, typed::secret, archive);
         typed.first()

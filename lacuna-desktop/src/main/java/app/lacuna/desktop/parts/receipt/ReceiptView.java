@@ -1,8 +1,12 @@
 package app.lacuna.desktop.parts.receipt;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.clearing.ClearModel;
+import app.lacuna.desktop.parts.clearing.ClearPanel;
 import app.lacuna.desktop.ui.BriefLine;
+import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
+import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Mark.Meaning;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
@@ -14,6 +18,7 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.SizeRange;
+import app.lacuna.job.CopyJob;
 import app.lacuna.job.PackResult;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
@@ -34,10 +39,9 @@ import javafx.scene.layout.VBox;
 /** The receipt: what was done, what is proved, what is still readable. */
 public final class ReceiptView {
     private static final double RIGHT_WIDTH = 340;
-    private static final int NAMES_SHOWN = 2;
 
     private final PackResult result;
-    private final List<Path> roots;
+    private final Tools tools;
     private final Page page;
     private final VBox lines = new VBox();
     private final ProofList proofList;
@@ -45,6 +49,9 @@ public final class ReceiptView {
     private final Optional<PasswordStep> password;
     private final HBox question = new HBox(10);
     private Runnable goOn = () -> {};
+
+    /** What the steps are done with. */
+    public record Tools(ClearModel clearing, CopyModel copying, FileDialogs dialogs) {}
 
     /** What the buttons in the foot do. */
     public record Next(Runnable open, Runnable anew) {}
@@ -54,11 +61,12 @@ public final class ReceiptView {
             List<Path> roots,
             Optional<SizeRange> forecast,
             Optional<PasswordStep> password,
+            Tools tools,
             Next next) {
+        this.tools = tools;
         this.password = password;
         this.result = result;
         this.forecast = forecast;
-        this.roots = roots;
         this.proofList = new ProofList(proof());
         page = new Page(brief());
         lines.getStyleClass().addAll(Styles.SHEET, "receipt");
@@ -69,13 +77,13 @@ public final class ReceiptView {
         }
         result.keptInstead().ifPresent(this::keptInstead);
         password.ifPresent(this::password);
-        originals();
+        lines.getChildren().add(new OriginalsLine(result, roots, tools.clearing()));
         proofList.setVisible(false);
         VBox work =
                 new VBox(
                         12,
                         new Notices(passwordQuestion()),
-                        new Columns(lines, proofList, RIGHT_WIDTH));
+                        new Columns(lines, beside(), RIGHT_WIDTH));
         VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
         page.setWork(work);
         page.setFoot(
@@ -128,10 +136,65 @@ public final class ReceiptView {
                         known.isPresent() ? "yes" : "no",
                         known.map(range -> Sizes.inWords(range.expected())).orElse(""),
                         known.map(this::off).orElse(0.0));
-        line(
-                Meaning.DONE,
-                Words.text("receipt.packed.title"),
-                List.of(Page.label(line, Styles.SECONDARY), path));
+        Button copy = Page.button("copy-to", Words.text("receipt.copy"), this::copy);
+        copy.disableProperty().bind(tools.copying().copying().running());
+        lines.getChildren()
+                .add(
+                        new ReceiptLine(
+                                Meaning.DONE,
+                                Words.text("receipt.packed.title"),
+                                List.of(
+                                        Page.label(line, Styles.SECONDARY),
+                                        path,
+                                        new BusyLine(tools.copying().copying()),
+                                        copied()),
+                                copy));
+    }
+
+    private void copy() {
+        tools.dialogs()
+                .chooseFolder(Words.text("receipt.copy.where"))
+                .ifPresent(tools.copying()::copyTo);
+    }
+
+    /** What has come of the last copy. */
+    private Label copied() {
+        Label words = Page.label("", Styles.SECONDARY);
+        words.setId("receipt-copied");
+        tools.copying()
+                .made()
+                .addListener(
+                        (property, before, now) ->
+                                words.setText(now.map(ReceiptView::copiedWords).orElse("")));
+        tools.copying()
+                .failure()
+                .addListener(
+                        (property, before, now) ->
+                                words.setText(now.map(text -> text.inOneLine()).orElse("")));
+        words.visibleProperty().bind(words.textProperty().isNotEmpty());
+        words.managedProperty().bind(words.visibleProperty());
+        return words;
+    }
+
+    private static String copiedWords(CopyJob.Result copy) {
+        return Words.text(
+                "receipt.copied." + copy.readBack(),
+                PathNames.known(copy.files().get(0).getParent()));
+    }
+
+    /** The list of the proof, or what is asked about the originals. */
+    private VBox beside() {
+        ClearPanel panel = new ClearPanel(tools.clearing());
+        panel.visibleProperty()
+                .addListener(
+                        (property, before, now) -> {
+                            if (now) {
+                                proofList.setVisible(false);
+                            }
+                        });
+        proofList.managedProperty().bind(proofList.visibleProperty());
+        VBox.setVgrow(proofList, Priority.ALWAYS);
+        return new VBox(12, panel, proofList);
     }
 
     /** How far the forecast was off, in percent. */
@@ -192,30 +255,6 @@ public final class ReceiptView {
                 "receipt.left-out.item",
                 PathNames.last(left.source()),
                 Words.text("left-out." + left.reason()));
-    }
-
-    private void originals() {
-        String names =
-                roots.stream()
-                        .limit(NAMES_SHOWN)
-                        .map(root -> PathNames.last(root))
-                        .collect(Collectors.joining(", "));
-        int more = roots.size() - NAMES_SHOWN;
-        line(
-                Meaning.STILL_READABLE,
-                Words.text("receipt.originals.title", result.packed().size()),
-                List.of(
-                        Page.label(
-                                Words.text(
-                                        "receipt.originals.line",
-                                        names,
-                                        Math.max(0, more),
-                                        PathNames.known(parent(roots.get(0)))),
-                                Styles.SECONDARY)));
-    }
-
-    private static Path parent(Path root) {
-        return root.getParent() == null ? root : root.getParent();
     }
 
     /** It can not be got back from anywhere once this page is left. */

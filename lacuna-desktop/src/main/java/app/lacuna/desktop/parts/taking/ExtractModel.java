@@ -4,9 +4,15 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
+import app.lacuna.clearing.LooseEnd;
+import app.lacuna.clearing.ReadableFile;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.clearing.ClearModel;
+import app.lacuna.desktop.parts.clearing.ClearTarget;
+import app.lacuna.desktop.parts.clearing.How;
+import app.lacuna.desktop.parts.clearing.Proofs;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
@@ -19,11 +25,12 @@ import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.extract.ExtractedEntry.Result;
 import app.lacuna.extract.Extractor;
-import app.lacuna.extract.ReadableCopies;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.function.BiFunction;
 import javafx.beans.property.ObjectProperty;
@@ -36,7 +43,7 @@ public final class ExtractModel {
     private final Lifetime life;
     private final OpenedArchive reader;
     private final Job action;
-    private final Job clearing;
+    private final ClearModel clearing;
     private final ObjectProperty<Path> folder =
             new SimpleObjectProperty<>(Path.of("").toAbsolutePath());
     private final ReadOnlyObjectWrapper<Optional<ConflictQuestion>> question =
@@ -47,15 +54,16 @@ public final class ExtractModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Found>> comparison =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final ReadOnlyObjectWrapper<Optional<ReadableCopies.Result>> cleared =
-            new ReadOnlyObjectWrapper<>(Optional.empty());
-    private final List<ReadableCopies> copies = new ArrayList<>();
+    private final List<ReadableFile> copies = new ArrayList<>();
 
     public ExtractModel(Lifetime life, OpenedArchive reader) {
         this.life = life;
         this.reader = reader;
         this.action = new Job(life, JobKind.TAKING_OUT, Job.Policy.REFUSE);
-        this.clearing = new Job(life, JobKind.CLEARING, Job.Policy.REFUSE);
+        this.clearing = new ClearModel(life, Optional.empty());
+        clearing.done().addListener((property, before, now) -> now.ifPresent(this::cleared));
+        clearing.failure()
+                .addListener((property, before, now) -> now.ifPresent(text -> failure.set(now)));
         folder.set(besides(reader.listing().archive()));
     }
 
@@ -97,20 +105,14 @@ public final class ExtractModel {
         action.writingTo(into)
                 .start(
                         (listener, cancel) -> {
-                            ExtractReport done =
-                                    new Extractor(
-                                                    reader,
-                                                    options.apply(into, cancel),
-                                                    listener,
-                                                    cancel)
-                                            .extract(entries);
-                            return new CameOut(
-                                    done,
-                                    purpose == Purpose.TAKE_OUT
-                                            ? Optional.of(ReadableCopies.of(done))
-                                            : Optional.empty());
+                            ExtractOptions chosen =
+                                    options.apply(into, cancel)
+                                            .leaving(
+                                                    LooseEnd.Kind.EXTRACTED,
+                                                    reader.outside().archive());
+                            return new Extractor(reader, chosen, listener, cancel).extract(entries);
                         },
-                        this::ended);
+                        outcome -> ended(outcome, purpose));
     }
 
     /** What was left because anybody could have put it there: the user has seen that. */
@@ -128,8 +130,6 @@ public final class ExtractModel {
                 (into, cancel) -> asking(into, cancel).with(Unprotected.TAKE_OUT));
     }
 
-    private record CameOut(ExtractReport report, Optional<ReadableCopies> copies) {}
-
     /** Before the last report is forgotten: what is still running is not disturbed. */
     private boolean isBusy() {
         if (action.running().get()) {
@@ -142,7 +142,7 @@ public final class ExtractModel {
         report.set(Optional.empty());
         failure.set(Optional.empty());
         comparison.set(Optional.empty());
-        cleared.set(Optional.empty());
+        clearing.forget();
     }
 
     /**
@@ -193,25 +193,25 @@ public final class ExtractModel {
         comparison.set(Optional.empty());
     }
 
-    /** Deletes what came out since the archive was opened, but for what was changed since. */
+    /** Deletes what came out since the archive was opened, and is in it as it is. */
     public void clearCopies() {
-        List<ReadableCopies> own = List.copyOf(copies);
-        clearing.start(
-                (listener, cancel) -> own.stream().map(ReadableCopies::clear).toList(),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<List<ReadableCopies.Result>> done) {
-                        report.set(Optional.empty());
-                        copies.removeAll(own);
-                        cleared.set(Optional.of(ReadableCopies.Result.of(done.value())));
-                    } else {
-                        failed(outcome);
-                    }
-                });
+        if (clearing.clearing().running().get()) {
+            life.book().busyWith(clearing.clearing().kind());
+            return;
+        }
+        clearing.clearAtOnce(
+                How.DELETE, List.of(new ClearTarget(List.copyOf(copies), Proofs.opened(reader))));
+    }
+
+    private void cleared(ClearModel.Done done) {
+        report.set(Optional.empty());
+        copies.clear();
+        done.failures().stream().findFirst().ifPresent(text -> failure.set(Optional.of(text)));
     }
 
     /** Whether there are copies which could be cleared. */
     public boolean hasCopies() {
-        return copies.stream().anyMatch(each -> each.count() > 0);
+        return copies.stream().anyMatch(file -> file.sort() != ReadableFile.Sort.FOLDER);
     }
 
     /** On the extracting thread. */
@@ -225,17 +225,24 @@ public final class ExtractModel {
         }
     }
 
-    private void ended(Outcome<CameOut> outcome) {
-        if (outcome instanceof Outcome.Done<CameOut> done) {
-            done.value().copies().ifPresent(copies::add);
-            report.set(Optional.of(done.value().report()));
-            done.value()
-                    .report()
-                    .stopped()
-                    .ifPresent(why -> failure.set(Optional.of(FailureText.of(why))));
+    private void ended(Outcome<ExtractReport> outcome, Purpose purpose) {
+        if (outcome instanceof Outcome.Done<ExtractReport> done) {
+            copies.removeAll(samePlaces(done.value().readable()));
+            if (purpose == Purpose.TAKE_OUT) {
+                copies.addAll(done.value().readable());
+            }
+            report.set(Optional.of(done.value()));
+            done.value().stopped().ifPresent(why -> failure.set(Optional.of(FailureText.of(why))));
         } else {
             failed(outcome);
         }
+    }
+
+    /** Copies whose places have something newer now, which may have been put there to stay. */
+    private List<ReadableFile> samePlaces(List<ReadableFile> newer) {
+        Set<Path> places = new HashSet<>();
+        newer.forEach(file -> places.add(file.path()));
+        return copies.stream().filter(file -> places.contains(file.path())).toList();
     }
 
     private void failed(Outcome<?> outcome) {
@@ -251,7 +258,7 @@ public final class ExtractModel {
     }
 
     public Job clearing() {
-        return clearing;
+        return clearing.clearing();
     }
 
     public ObjectProperty<Path> folder() {
@@ -275,7 +282,7 @@ public final class ExtractModel {
     }
 
     /** After the copies have been cleared: how many, and what was left. */
-    public ReadOnlyObjectProperty<Optional<ReadableCopies.Result>> cleared() {
-        return cleared.getReadOnlyProperty();
+    public ReadOnlyObjectProperty<Optional<ClearModel.Done>> cleared() {
+        return clearing.done();
     }
 }

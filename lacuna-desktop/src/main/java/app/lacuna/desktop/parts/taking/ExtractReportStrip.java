@@ -1,6 +1,7 @@
 package app.lacuna.desktop.parts.taking;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.ReceiptLine;
@@ -11,8 +12,7 @@ import app.lacuna.desktop.words.Words;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.extract.ExtractedEntry.Result;
-import app.lacuna.extract.ReadableCopies;
-import java.nio.file.Path;
+import app.lacuna.looseends.Stays;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -49,29 +49,35 @@ public final class ExtractReportStrip extends VBox {
         model.cleared().addListener((property, before, now) -> now.ifPresent(this::showCleared));
     }
 
-    private void showCleared(ReadableCopies.Result cleared) {
+    private void showCleared(ClearModel.Done cleared) {
         setVisible(true);
         setManaged(true);
         getChildren()
                 .setAll(
                         new ReceiptLine(
                                 Mark.Meaning.DONE,
-                                Words.text("extract.cleared", cleared.gone()),
+                                Words.text("extract.cleared", cleared.count()),
                                 List.of()));
-        if (!cleared.linked().isEmpty()) {
-            getChildren()
-                    .add(
-                            Page.label(
-                                    Words.text("extract.linked", cleared.linked().size()),
-                                    Styles.ATTENTION));
+        int linked =
+                cleared.reports().stream()
+                        .mapToInt(report -> report.linkedElsewhere().size())
+                        .sum();
+        if (linked > 0) {
+            getChildren().add(Page.label(Words.text("extract.linked", linked), Styles.ATTENTION));
         }
-        for (Path kept : cleared.kept()) {
-            getChildren()
-                    .add(
-                            Page.label(
-                                    Words.text("extract.not-cleared", kept.getFileName()),
-                                    Styles.ATTENTION));
-        }
+        cleared.stays().stream()
+                .filter(stay -> stay.why() != Stays.NOT_EMPTY)
+                .limit(SHOWN)
+                .forEach(
+                        stay ->
+                                getChildren()
+                                        .add(
+                                                Page.label(
+                                                        Words.text(
+                                                                "extract.not-cleared",
+                                                                PathNames.last(stay.path()),
+                                                                Words.text("stays." + stay.why())),
+                                                        Styles.ATTENTION)));
     }
 
     private void show(Optional<ExtractReport> report) {

@@ -7,6 +7,7 @@ import app.lacuna.desktop.words.Words;
 import app.lacuna.rounds.OpenHistory;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -80,6 +81,11 @@ public final class OpenPlace implements Place {
 
     public void look(Path archive, Secret password) {
         model.open(archive, password);
+    }
+
+    /** Newer files are put into it as changes, once it is open. */
+    public void change(Path archive, Map<String, Path> newer) {
+        model.open(archive, newer);
     }
 
     /** Asks for an archive with the system's dialog. */

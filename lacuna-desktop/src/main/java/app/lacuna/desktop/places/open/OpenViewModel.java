@@ -20,6 +20,7 @@ import app.lacuna.password.Slip;
 import app.lacuna.rounds.OpenHistory;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -44,6 +45,7 @@ public final class OpenViewModel {
     private final AutoLockModel autoLock;
     private volatile Optional<LockedArchive> locked = Optional.empty();
     private volatile Optional<ArchiveSession> session = Optional.empty();
+    private Map<String, Path> waiting = Map.of();
     private Optional<Path> asked = Optional.empty();
     private Runnable goOn = () -> {};
     private Runnable stay = () -> {};
@@ -74,6 +76,23 @@ public final class OpenViewModel {
                 password::close);
     }
 
+    /** And when it is open, these take the place of what it has, as changes to be written. */
+    public void open(Path file, Map<String, Path> newer) {
+        leave(
+                Leaving.OPEN_ANOTHER,
+                () -> {
+                    start(file, Way.USUAL, Optional.empty());
+                    waiting = newer;
+                });
+    }
+
+    /** What was to be put into the archive that is open now. */
+    private void putIn(ArchiveSession made) {
+        Map<String, Path> newer = waiting;
+        waiting = Map.of();
+        newer.forEach((path, file) -> made.changes().replace(path, file, () -> {}));
+    }
+
     /** Something was dropped that can not be opened as one archive. */
     void notTaken() {
         troubles().tell(FailureText.named("NotTaken"));
@@ -93,6 +112,7 @@ public final class OpenViewModel {
 
     private void start(Path file, Way way, Optional<Secret> password) {
         troubles().clear();
+        waiting = Map.of();
         asked = Optional.of(file);
         opening.start(
                 (listener, cancel) ->
@@ -169,6 +189,7 @@ public final class OpenViewModel {
             autoLock.start(clock.instant());
         }
         become(OpenState.UNLOCKED);
+        putIn(made);
     }
 
     /** What was written takes the place of what was open. */

@@ -30,7 +30,6 @@ import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
-import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.PathTree;
@@ -140,7 +139,7 @@ final class UnlockedView {
                                     new KeySlipModel(
                                             model.life(),
                                             kept::copy,
-                                            () -> PathNames.last(model.listing().archive()));
+                                            () -> model.listing().archive());
                             strip.getChildren()
                                     .setAll(
                                             Page.label(

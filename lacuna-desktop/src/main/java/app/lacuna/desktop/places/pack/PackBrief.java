@@ -45,6 +45,8 @@ final class PackBrief {
         model.names().addListener(changed);
         model.form().whom().addListener(changed);
         model.form().method().addListener(changed);
+        model.form().thenClear().addListener(changed);
+        model.form().isOfRound().addListener(changed);
         write();
     }
 
@@ -100,6 +102,12 @@ final class PackBrief {
                                         ? Styles.PROTECTED
                                         : Styles.READABLE))
                 .word(word("brief-folder", PathNames.brief(model.folder().get()), popovers::folder))
+                .when(!model.form().isOfRound().get())
+                .word(
+                        word(
+                                "brief-then",
+                                Words.text("then." + model.form().thenClear().get()),
+                                popovers::thenClear))
                 .into(line);
     }
 

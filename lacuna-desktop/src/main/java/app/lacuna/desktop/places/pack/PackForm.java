@@ -7,6 +7,8 @@ import app.lacuna.compression.Method;
 import app.lacuna.rounds.RecentForm;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
@@ -22,6 +24,8 @@ public final class PackForm {
             new SimpleObjectProperty<>(Protection.AES_256);
     private final ObjectProperty<Names> names = new SimpleObjectProperty<>(Names.HIDDEN);
     private final ObjectProperty<Method> method = new SimpleObjectProperty<>(Method.DEFLATE);
+    private final ObjectProperty<ThenClear> thenClear = new SimpleObjectProperty<>(ThenClear.KEEP);
+    private final ReadOnlyBooleanWrapper round = new ReadOnlyBooleanWrapper();
     private final StringProperty hint = new SimpleStringProperty("");
     private final ReadOnlyObjectWrapper<ForWhom> whom =
             new ReadOnlyObjectWrapper<>(ForWhom.AES_TOOL);
@@ -83,6 +87,21 @@ public final class PackForm {
 
     public ObjectProperty<Method> method() {
         return method;
+    }
+
+    /** Whether the page says what a round says: a round copies what is worked with. */
+    public void ofRound(boolean now) {
+        round.set(now);
+        thenClear.set(ThenClear.KEEP);
+    }
+
+    public ReadOnlyBooleanProperty isOfRound() {
+        return round.getReadOnlyProperty();
+    }
+
+    /** What becomes of the originals when the archive is proved. */
+    public ObjectProperty<ThenClear> thenClear() {
+        return thenClear;
     }
 
     /** What everybody can read; may be empty. */

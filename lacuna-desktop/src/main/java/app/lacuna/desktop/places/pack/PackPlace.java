@@ -2,15 +2,17 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.KeptPasswordSteps;
 import app.lacuna.desktop.parts.password.KeySlipModel;
+import app.lacuna.desktop.parts.receipt.CopyModel;
+import app.lacuna.desktop.parts.receipt.OriginalsLine;
 import app.lacuna.desktop.parts.receipt.PasswordStep;
 import app.lacuna.desktop.parts.receipt.ReceiptView;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
-import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackResult;
 import java.nio.file.Path;
@@ -113,15 +115,32 @@ public final class PackPlace implements Place {
                 model.contents().roots(),
                 model.forecastWhenPacked(),
                 model.kept().flatMap(kept -> steps.map(node -> new PasswordStep(kept, node))),
+                new ReceiptView.Tools(
+                        clearing(done, packed),
+                        new CopyModel(model.life(), packed.files()),
+                        services.dialogs()),
                 new ReceiptView.Next(
                         () -> look(done, packed.archive()),
                         () -> leave(done, () -> startAnew(done))));
     }
 
+    /** If the brief said that the originals go then, they go now: it was proved. */
+    private ClearModel clearing(PackSession done, PackResult packed) {
+        ClearModel clearing = new ClearModel(done.model().life(), services.ends().trash());
+        done.model()
+                .form()
+                .thenClear()
+                .get()
+                .how()
+                .filter(how -> packed.proof().isPresent())
+                .ifPresent(how -> clearing.clearAtOnce(how, List.of(OriginalsLine.target(packed))));
+        return clearing;
+    }
+
     private Node steps(Lifetime life, KeptPassword kept, Path archive) {
         return new KeptPasswordSteps(
                 kept,
-                new KeySlipModel(life, kept::copy, () -> PathNames.last(archive)),
+                new KeySlipModel(life, kept::copy, () -> archive),
                 services.clipboard(),
                 services.popovers(),
                 services.dialogs());

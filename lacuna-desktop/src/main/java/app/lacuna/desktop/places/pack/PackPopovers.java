@@ -142,6 +142,10 @@ final class PackPopovers {
         return choices("names", List.of(Names.HIDDEN, Names.VISIBLE), model.names());
     }
 
+    Node[] thenClear() {
+        return choices("then", List.of(ThenClear.values()), model.form().thenClear());
+    }
+
     /** One button for each value, with a line on what it means. */
     private <T extends Enum<T>> Node[] choices(
             String id, List<T> values, ObjectProperty<T> choice) {

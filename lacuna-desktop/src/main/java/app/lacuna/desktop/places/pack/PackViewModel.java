@@ -76,7 +76,7 @@ public final class PackViewModel {
         name.set(freeName());
         forecast = new ForecastModel(life, contents.selection(), form.options());
         exposure = new ExposureModel(contents.selection(), form.options(), name, newName.clock());
-        password = new NewPassword(life, this::relatedWords, name::get);
+        password = new NewPassword(life, this::relatedWords, this::target);
         contents.selection().addListener((property, before, now) -> proposeFolder());
         folder.addListener((property, before, now) -> folderChosen |= !proposing);
         ready =
@@ -144,7 +144,7 @@ public final class PackViewModel {
                         target(),
                         form.options().get(),
                         existing,
-                        AfterPacking.PROVE);
+                        AfterPacking.PROVE_AND_DIGEST);
         packing.start(request, secret(), this::packed);
     }
 
@@ -196,6 +196,7 @@ public final class PackViewModel {
         password.clear();
         forgetKept();
         form.hint().set("");
+        form.ofRound(false);
         name.set(freeName());
         packing.forget();
     }

@@ -28,11 +28,13 @@ final class RoundOfPage {
                                 page.form().protection().get(),
                                 page.form().names().get(),
                                 page.form().method().get()));
+        page.form().ofRound(true);
     }
 
     /** The brief then says what the round was saved with. */
     void load(Round round) {
         page.rounds().loaded(round.name());
+        page.form().ofRound(true);
         page.form().protection().set(round.protection());
         page.form().method().set(round.method());
         page.form().names().set(round.names());

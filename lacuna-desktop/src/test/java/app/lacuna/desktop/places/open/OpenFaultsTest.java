@@ -282,7 +282,7 @@ class OpenFaultsTest extends OnOpenArchive {
         settle();
         model.session().extract().clearCopies();
         settle();
-        assertThat(model.session().extract().cleared().get().orElseThrow().gone()).isEqualTo(4);
+        assertThat(model.session().extract().cleared().get().orElseThrow().count()).isEqualTo(4);
         assertThat(folder.resolve("notes")).doesNotExist();
         assertThat(folder.resolve("more")).doesNotExist();
     }

@@ -189,7 +189,7 @@ class OpenViewModelTest extends OnOpenArchive {
         assertThat(folder.resolve("notes/dig/a.txt")).doesNotExist();
         model.session().extract().clearCopies();
         settle();
-        assertThat(model.session().extract().cleared().get().orElseThrow().gone()).isEqualTo(1);
+        assertThat(model.session().extract().cleared().get().orElseThrow().count()).isEqualTo(1);
         assertThat(folder.resolve("notes")).doesNotExist();
     }
 

@@ -1,0 +1,223 @@
+package app.lacuna.desktop.window;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.archive.PackOptions;
+import app.lacuna.clearing.RegisterOfTest;
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.places.pack.ThenClear;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import javafx.scene.control.ListView;
+import javafx.scene.control.PasswordField;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** From packing to the last readable copy: clearing, undoing, the loose ends, packing a change. */
+class EndsWindowTest extends InWindow {
+    private static final String PASSWORD = "second hut by the dyke";
+
+    private Path season;
+
+    @Override
+    public void start(Stage stage) throws IOException {
+        RegisterOfTest.begin(Files.createTempDirectory(folder, "register"));
+        super.start(stage);
+        season = Files.createDirectory(outbox.resolve("season"));
+        Files.writeString(season.resolve("levels.csv"), "1;2");
+        Files.writeString(season.resolve("diary.txt"), "rain");
+        Files.createDirectory(season.resolve("to-be-scanned"));
+    }
+
+    @AfterEach
+    void forget() throws IOException {
+        RegisterOfTest.end();
+    }
+
+    private void packSeason() throws Exception {
+        interact(() -> pack.contents().add(List.of(season)));
+        until(() -> !pack.contents().selection().get().items().isEmpty());
+        typePasswordTwice(PASSWORD);
+        until(() -> pack.ready().get());
+        clickOn("#pack");
+        until(() -> pack.packing().result().get().isPresent());
+        until(() -> lookup("#originals-delete").tryQuery().isPresent());
+    }
+
+    private void press(String id) throws Exception {
+        until(() -> lookup(id).tryQuery().isPresent());
+        interact(() -> lookup(id).queryButton().fire());
+    }
+
+    private String ends() {
+        return stripText("#ends-list");
+    }
+
+    private void showEnds() throws Exception {
+        until(() -> lookup("#place-ends").query().isVisible());
+        press("#place-ends");
+        until(() -> !desk.services().ends().looking().running().get());
+    }
+
+    @Test
+    void originalsGoToTheTrashComeBackAndAreDeleted() throws Exception {
+        packSeason();
+        until(() -> !desk.services().ends().seen().get().isEmpty());
+        assertThat(lookup("#place-ends").query().isVisible()).isTrue();
+        press("#originals-trash");
+        until(() -> lookup("#clear-do").tryQuery().isPresent());
+        assertThat(lookup("#clear-list").<ListView<?>>query().getItems()).hasSize(4);
+        picture("clear-asked");
+        assertThat(season.resolve("levels.csv")).as("only asked").exists();
+        press("#clear-do");
+        until(() -> lookup("#originals-undo").tryQuery().isPresent());
+        assertThat(season).doesNotExist();
+        picture("clear-trashed");
+        press("#originals-undo");
+        until(() -> Files.exists(season.resolve("levels.csv")));
+        until(() -> lookup("#originals-delete").tryQuery().isPresent());
+        press("#originals-delete");
+        press("#clear-do");
+        until(() -> !Files.exists(season));
+        until(() -> !lookup("#place-ends").query().isVisible());
+        assertThat(stripText("#receipt-originals")).contains("2 originals are deleted");
+        picture("clear-deleted");
+    }
+
+    @Test
+    void whatWasChangedAfterTheProofStaysAndIsSaid() throws Exception {
+        packSeason();
+        Files.writeString(season.resolve("diary.txt"), "snow");
+        press("#originals-delete");
+        until(() -> lookup("#clear-do").tryQuery().isPresent());
+        press("#clear-do");
+        until(() -> lookup("#clear-stayed").tryQuery().isPresent());
+        assertThat(season.resolve("diary.txt")).hasContent("snow");
+        assertThat(season.resolve("levels.csv")).doesNotExist();
+        picture("clear-stayed");
+    }
+
+    @Test
+    void theBriefCanSayThatTheyGoAfterTheProof() throws Exception {
+        interact(() -> pack.contents().add(List.of(season)));
+        until(() -> !pack.contents().selection().get().items().isEmpty());
+        assertThat(brief()).endsWith("then prove that it opens and keep the originals.");
+        clickOn("#brief-then");
+        clickOn("#then-DELETE").clickOn("#then-done");
+        assertThat(pack.form().thenClear().get()).isEqualTo(ThenClear.DELETE);
+        assertThat(brief()).endsWith("and delete the originals.");
+        typePasswordTwice(PASSWORD);
+        until(() -> pack.ready().get());
+        clickOn("#pack");
+        until(() -> pack.packing().result().get().isPresent());
+        until(() -> !Files.exists(season));
+        until(() -> stripText("#receipt-originals").contains("2 originals are deleted"));
+    }
+
+    @Test
+    void aRoundClearsNothing() throws Exception {
+        interact(
+                () -> {
+                    pack.contents().add(List.of(season));
+                    pack.form().thenClear().set(ThenClear.DELETE);
+                    pack.form().ofRound(true);
+                });
+        until(() -> !pack.contents().selection().get().items().isEmpty());
+        assertThat(pack.form().thenClear().get()).isEqualTo(ThenClear.KEEP);
+        assertThat(brief()).endsWith("then prove that it opens.");
+    }
+
+    @Test
+    void looseEndsAreNamedKeptAndClearedWithThePassword() throws Exception {
+        packSeason();
+        showEnds();
+        assertThat(brief()).contains("7 bytes in 1 place");
+        assertThat(ends()).contains("2 originals in season");
+        picture("loose-ends");
+        interact(() -> theme.show(Appearance.DARK));
+        picture("loose-ends-dark");
+        interact(() -> theme.show(Appearance.LIGHT));
+        press("#end-keep");
+        until(() -> ends().contains("Readable because you want it so"));
+        until(() -> !lookup("#place-ends").query().isVisible());
+        press("#end-again");
+        until(() -> lookup("#place-ends").query().isVisible());
+        press("#ends-clear");
+        until(() -> lookup("#clear-password-0").tryQuery().isPresent());
+        interact(() -> lookup("#clear-password-0").<PasswordField>query().setText("third hut"));
+        press("#clear-do");
+        until(() -> stripText("#clear-panel").contains("not the password"));
+        assertThat(season.resolve("levels.csv")).exists();
+        press("#clear-seen");
+        press("#ends-clear");
+        until(() -> lookup("#clear-password-0").tryQuery().isPresent());
+        interact(() -> lookup("#clear-password-0").<PasswordField>query().setText(PASSWORD));
+        picture("loose-ends-asked");
+        press("#clear-do");
+        until(() -> !Files.exists(season));
+        until(() -> ends().contains("are named here until they are cleared"));
+        picture("loose-ends-none");
+    }
+
+    @Test
+    void whatIsInTheTrashIsPurgedAndNothingElse() throws Exception {
+        packSeason();
+        press("#originals-trash");
+        press("#clear-do");
+        until(() -> !Files.exists(season));
+        showEnds();
+        until(() -> ends().contains("in the trash"));
+        picture("loose-ends-trash");
+        press("#end-purge");
+        until(() -> lookup("#clear-password-0").tryQuery().isPresent());
+        interact(() -> lookup("#clear-password-0").<PasswordField>query().setText(PASSWORD));
+        press("#clear-do");
+        until(() -> desk.services().ends().seen().get().isEmpty());
+        try (Stream<Path> left = Files.list(folder.resolve("data/Trash/files"))) {
+            assertThat(left.map(path -> path.getFileName().toString()))
+                    .doesNotContain("levels.csv", "diary.txt");
+        }
+    }
+
+    @Test
+    void aChangeIsPackedFromThere() throws Exception {
+        Path archive =
+                packed(outbox.resolve("w.zip"), PackOptions.STANDARD, PASSWORD, List.of(season));
+        openArchive(archive, PASSWORD);
+        clickOn("#extract-all");
+        until(() -> open.session().extract().report().get().isPresent());
+        Path out = open.session().extract().folder().get();
+        Files.writeString(out.resolve("season/levels.csv"), "1;3 newer");
+        showEnds();
+        until(() -> ends().contains("newer than in the archive"));
+        picture("loose-ends-newer");
+        press("#end-pack");
+        typePassword(PASSWORD);
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        until(() -> open.session().changes().count().get() == 1);
+        press("#write-changes");
+        until(() -> open.session().written().isPresent());
+        showEnds();
+        until(() -> !ends().contains("newer than in the archive"));
+    }
+
+    @Test
+    void aCopyIsReadBackAndCompared() throws Exception {
+        packSeason();
+        Path stick = Files.createDirectory(outbox.resolve("stick"));
+        dialogs.files = List.of(stick);
+        press("#copy-to");
+        until(() -> !text("#receipt-copied").isEmpty());
+        assertThat(text("#receipt-copied")).contains("compared byte for byte");
+        Path archive = pack.packing().result().get().orElseThrow().archive();
+        assertThat(stick.resolve(archive.getFileName())).hasSameBinaryContentAs(archive);
+        picture("copied");
+        press("#copy-to");
+        until(() -> text("#receipt-copied").contains("is there already"));
+    }
+}

@@ -59,7 +59,12 @@ public final class VerifyJob {
     public ProofReport againstOriginals(List<ReadableFile> originals) throws IOException {
         ItemReader disk = new ItemReader();
         List<FileItem> items = new ArrayList<>();
+        Set<String> paths = new HashSet<>();
+        reader.listing().entries().forEach(entry -> paths.add(entry.path()));
         for (ReadableFile original : originals) {
+            if (!paths.contains(original.entry())) {
+                continue; // taken out of the archive since
+            }
             try {
                 disk.read(original.path(), original.entry()).ifPresent(items::add);
             } catch (IOException e) {

@@ -11,6 +11,7 @@ import app.lacuna.desktop.parts.changing.OutsideModel;
 import app.lacuna.desktop.parts.changing.RelockModel;
 import app.lacuna.desktop.parts.inside.InsideModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.proving.ProvingModel;
 import app.lacuna.desktop.parts.taking.ExtractModel;
 import app.lacuna.desktop.parts.viewer.ViewerModel;
 import app.lacuna.desktop.session.WritingModel.Written;
@@ -42,6 +43,7 @@ public final class ArchiveSession {
     private final OutsideModel outside;
     private final RelockModel relock;
     private final CheckModel check;
+    private final ProvingModel proving;
     private final WritingModel writing;
     private Optional<RewriteResult> written = Optional.empty();
     private Optional<KeptPassword> kept = Optional.empty();
@@ -78,6 +80,7 @@ public final class ArchiveSession {
         changes = new ChangesModel(life, reader.listing().entries());
         outside = new OutsideModel(life, reader, around.programs(), copies);
         check = new CheckModel(life, reader, around.clock());
+        proving = new ProvingModel(life, reader, around.clock());
         relock = new RelockModel(life, archive.path());
         writing = new WritingModel(life, archive, changes, outside, relock, around.onWritten());
         changes.plan().addListener((property, before, now) -> now.ifPresent(inside::show));
@@ -269,6 +272,15 @@ public final class ArchiveSession {
 
     public RelockModel relock() {
         return relock;
+    }
+
+    public ProvingModel proving() {
+        return proving;
+    }
+
+    /** Whether readable copies are open in other programs. */
+    public boolean hasCopiesOutside() {
+        return outside.count().get() > 0;
     }
 
     public CheckModel check() {

@@ -22,6 +22,9 @@ import org.junit.jupiter.api.Test;
 class EndsWindowTest extends InWindow {
     private static final String PASSWORD = "second hut by the dyke";
 
+    private static final String SHA_OF_LEVELS =
+            "cbf6d3a344b6cdc05893f974cbab31c42bdafe2bf0acee2aa8f02f834e53a160";
+
     private Path season;
 
     @Override
@@ -204,6 +207,71 @@ class EndsWindowTest extends InWindow {
         until(() -> open.session().written().isPresent());
         showEnds();
         until(() -> !ends().contains("newer than in the archive"));
+    }
+
+    @Test
+    void provedAgainAgainstTheOriginalsAndReported() throws Exception {
+        packSeason();
+        Path archive = pack.packing().result().get().orElseThrow().archive();
+        Files.writeString(season.resolve("diary.txt"), "snow");
+        openArchive(archive, PASSWORD);
+        press("#prove-again");
+        press("#prove-now");
+        until(() -> !text("#proving-result").isEmpty());
+        assertThat(text("#proving-result")).contains("3 of 4 items are identical");
+        picture("proved-again");
+        dialogs.files = List.of(outbox);
+        press("#proving-TEXT");
+        until(() -> text("#proving-saved").contains("report.txt"));
+        press("#proving-DIGESTS");
+        until(() -> text("#proving-saved").contains("sha256.txt"));
+        String stem = archive.getFileName().toString().replace(".zip", "");
+        assertThat(outbox.resolve(stem + "-report.txt")).content().contains("season/levels.csv: ");
+        assertThat(outbox.resolve(stem + "-sha256.txt"))
+                .content()
+                .contains(
+                        // "1;2", by sha256sum of GNU coreutils
+                        SHA_OF_LEVELS + "  season/levels.csv\n");
+        showEnds();
+        until(() -> ends().contains("report.txt"));
+    }
+
+    @Test
+    void closingAsksOnceAboutCopiesThatAreOpenInPrograms() throws Exception {
+        Path archive =
+                packed(outbox.resolve("w.zip"), PackOptions.STANDARD, PASSWORD, List.of(season));
+        openArchive(archive, PASSWORD);
+        interact(
+                () ->
+                        open.session()
+                                .openOutside(
+                                        open
+                                                .session()
+                                                .changes()
+                                                .plan()
+                                                .get()
+                                                .orElseThrow()
+                                                .entries()
+                                                .stream()
+                                                .filter(
+                                                        entry ->
+                                                                entry.path().endsWith("levels.csv"))
+                                                .findFirst()
+                                                .orElseThrow()));
+        until(() -> open.session().outside().count().get() == 1);
+        showEnds();
+        until(() -> ends().contains("open in another program"));
+        picture("loose-ends-outside");
+        interact(() -> window.close(() -> closed = true));
+        until(() -> lookup("#leave-lose").tryQuery().isPresent());
+        until(() -> lookup("#leaving").query().isVisible());
+        assertThat(closed).isFalse();
+        assertThat(stripText("#leaving")).contains("open in another program");
+        picture("leaving-copies");
+        Path copy = openedOutside.get(0);
+        press("#leave-lose");
+        until(() -> closed);
+        until(() -> !Files.exists(copy));
     }
 
     @Test

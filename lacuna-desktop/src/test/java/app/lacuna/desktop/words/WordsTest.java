@@ -12,6 +12,7 @@ import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.parts.clearing.How;
 import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
+import app.lacuna.desktop.parts.proving.ProvingModel;
 import app.lacuna.desktop.places.open.Leaving;
 import app.lacuna.desktop.places.pack.ForWhom;
 import app.lacuna.desktop.places.pack.ThenClear;
@@ -76,6 +77,8 @@ class WordsTest {
                     Map.entry("clear.note.", List.of(How.class)),
                     Map.entry("ends.", List.of(LooseEnd.Kind.class)),
                     Map.entry("ends.state.", List.of(Seen.State.class)),
+                    Map.entry("proving.save.", List.of(ProvingModel.Form.class)),
+                    Map.entry("proving.ending.", List.of(ProvingModel.Form.class)),
                     Map.entry("receipt.cleared.line.", List.of(How.class)),
                     Map.entry("receipt.cleared.title.", List.of(How.class)),
                     Map.entry("receipt.copied.", List.of(ProofReport.ReadBack.class)),

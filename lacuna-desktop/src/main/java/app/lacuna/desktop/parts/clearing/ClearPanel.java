@@ -29,12 +29,16 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.OverrunStyle;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
 /** What goes and what stays, before it is done and after. */
 public final class ClearPanel extends VBox {
+    private static final double LIST_HEIGHT = 320;
+    private static final double LINE_HEIGHT = 30;
+
     private final ClearModel model;
     private final List<Optional<SecretText>> typed = new ArrayList<>();
     private final List<SecretField> fields = new ArrayList<>();
@@ -198,7 +202,7 @@ public final class ClearPanel extends VBox {
         list.setAccessibleText(Words.text("clear.list"));
         list.setCellFactory(view -> new Cell());
         list.setMinHeight(90);
-        list.setPrefHeight(Math.min(360, 30 * lines.size() + 12));
+        list.setPrefHeight(Math.min(LIST_HEIGHT, LINE_HEIGHT * lines.size() + 24));
         VBox.setVgrow(list, Priority.SOMETIMES);
         return list;
     }
@@ -209,8 +213,10 @@ public final class ClearPanel extends VBox {
             super.updateItem(line, empty);
             if (empty || line == null) {
                 setGraphic(null);
+                setTooltip(null);
                 return;
             }
+            setTooltip(new Tooltip(line.path()));
             Label path = new Label(line.path());
             path.getStyleClass().add(Styles.MONO);
             path.setMinWidth(0);

@@ -1,10 +1,8 @@
 package app.lacuna.desktop.places.ends;
 
-import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
-import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
@@ -14,16 +12,13 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.control.Button;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 
 /** The loose ends: a box in the margin as long as there are some, and their page. */
 public final class EndsPlace implements Place {
-    private static final double BOX_PADDING = 24;
-
     private final EndsPageModel model;
     private final EndsView view;
     private final Services services;
-    private final Button box = new Button();
+    private final EndsBox box = new EndsBox();
     private final ReadOnlyObjectWrapper<Region> page = new ReadOnlyObjectWrapper<>();
 
     public EndsPlace(Services services, Navigator navigator) {
@@ -31,25 +26,17 @@ public final class EndsPlace implements Place {
         model = new EndsPageModel(services.life().inner(), services.ends(), services.clock());
         view = new EndsView(model, services, navigator);
         page.set(view.page());
-        box.setId("place-ends");
-        box.getStyleClass().setAll("ends-box");
-        box.setMaxSize(Double.MAX_VALUE, Region.USE_PREF_SIZE);
-        box.setMinHeight(Region.USE_PREF_SIZE);
         services.ends().seen().addListener((property, before, now) -> writeBox());
         services.clipboard().left().addListener((property, before, now) -> writeBox());
-        box.managedProperty().bind(box.visibleProperty());
         writeBox();
     }
 
     private void writeBox() {
         int count = model.count() + (services.clipboard().left().get() > 0 ? 1 : 0);
-        String title = Words.text("ends.box.title", count);
-        String line = Words.text("ends.box.line", Sizes.inWords(services.ends().bytes()));
-        box.setVisible(count > 0);
-        box.setAccessibleText(title + ". " + line);
-        box.setGraphic(
-                new VBox(
-                        2, Page.label(title, "ends-box-title"), Page.label(line, Styles.READABLE)));
+        box.show(
+                count,
+                Words.text("ends.box.title", count),
+                Words.text("ends.box.line", Sizes.inWords(services.ends().bytes())));
     }
 
     @Override

@@ -23,8 +23,24 @@ final class LeavingStrip extends HBox {
         Button write =
                 Page.button("leave-write", Words.text("leaving.write"), model::writeAndLeave);
         write.visibleProperty()
-                .bind(model.leaving().map(now -> now != Leaving.NOT && !model.asksAboutPassword()));
+                .bind(
+                        model.leaving()
+                                .map(
+                                        now ->
+                                                now != Leaving.NOT
+                                                        && !model.asksAboutPassword()
+                                                        && !model.asksAboutCopies()));
         write.managedProperty().bind(write.visibleProperty());
+        Button lose = Page.button("leave-lose", "", model::loseAndLeave);
+        lose.textProperty()
+                .bind(
+                        model.leaving()
+                                .map(
+                                        now ->
+                                                Words.text(
+                                                        model.asksAboutCopies()
+                                                                ? "leaving.close"
+                                                                : "leaving.lose")));
         getChildren()
                 .setAll(
                         words,
@@ -32,10 +48,7 @@ final class LeavingStrip extends HBox {
                         new WrappingRow(
                                 10,
                                 write,
-                                Page.button(
-                                        "leave-lose",
-                                        Words.text("leaving.lose"),
-                                        model::loseAndLeave),
+                                lose,
                                 Page.button(
                                         "leave-stay", Words.text("leaving.stay"), model::stay)));
         visibleProperty().bind(model.leaving().map(now -> now != Leaving.NOT));
@@ -43,6 +56,9 @@ final class LeavingStrip extends HBox {
     }
 
     private static String words(OpenViewModel model, Leaving now) {
+        if (model.asksAboutCopies()) {
+            return Words.text("leaving.copies", model.copiesOutside());
+        }
         return Words.text(model.asksAboutPassword() ? "kept.question" : "leaving." + now);
     }
 }

@@ -95,7 +95,7 @@ public final class OpenPlace implements Place {
 
     @Override
     public void leave(Runnable showing, Runnable goOn) {
-        if (model.hasUnwritten()) {
+        if (model.asksBeforeClosing()) {
             showing.run();
         }
         model.leave(

@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.open;
 
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.parts.changing.RelockPopover;
+import app.lacuna.desktop.parts.proving.ProvingPopover;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.session.CheckState;
 import app.lacuna.desktop.session.LockedArchive;
@@ -16,6 +17,7 @@ import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import java.io.File;
 import java.nio.file.Path;
@@ -57,6 +59,7 @@ final class OpenView {
     private final Button unlock;
     private final Button lock;
     private final Button relock;
+    private final Button prove;
     private final Button extractAll;
     private final Button extractChosen;
     private final Button write;
@@ -90,6 +93,7 @@ final class OpenView {
         Page.withKey(unlock, "primary");
         lock = Page.button("lock", "", model::lock);
         relock = Page.button("relock", "", this::relock);
+        prove = Page.link("prove-again", Words.text("proving.title"), this::prove);
         extractAll =
                 Page.button(
                         "extract-all", Words.text("open.all"), () -> model.session().extractAll());
@@ -321,7 +325,7 @@ final class OpenView {
             extractChosen.getStyleClass().add("primary");
         }
         write.setText(Words.text("pending.write", edits));
-        List<Node> buttons = new ArrayList<>(List.of(lock));
+        List<Node> buttons = new ArrayList<>(List.of(prove, lock));
         if (!session.isSalvaged()) {
             buttons.add(relock);
         }
@@ -333,6 +337,11 @@ final class OpenView {
             buttons.add(write);
         }
         page.setFoot(footLeft, buttons.toArray(Node[]::new));
+    }
+
+    private void prove() {
+        String name = PathNames.last(model.listing().archive()).replaceFirst("\\.[^.]*$", "");
+        layer.show(prove, new ProvingPopover(model.session().proving(), dialogs, name).content());
     }
 
     /** What is known about damage and tampering, in the foot. */

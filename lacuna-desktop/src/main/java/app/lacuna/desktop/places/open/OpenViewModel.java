@@ -235,12 +235,17 @@ public final class OpenViewModel {
         now.outside()
                 .lookThen(
                         () -> {
-                            if (now.hasUnwritten()) {
+                            if (now.hasUnwritten() || asksAboutCopies(why, now)) {
                                 ask(why, then, ifStaying);
                             } else {
                                 then.run();
                             }
                         });
+    }
+
+    /** They go with the window, whatever the other programs still do with them. */
+    private static boolean asksAboutCopies(Leaving why, ArchiveSession now) {
+        return why == Leaving.CLOSE_THE_WINDOW && now.hasCopiesOutside();
     }
 
     private void ask(Leaving why, Runnable then, Runnable ifStaying) {
@@ -405,6 +410,21 @@ public final class OpenViewModel {
     /** Whether what is asked about is a password that was made, and not changes. */
     boolean asksAboutPassword() {
         return session.filter(ArchiveSession::losesOnlyPassword).isPresent();
+    }
+
+    /** Whether closing is asked about only because copies are open in other programs. */
+    boolean asksAboutCopies() {
+        return session.filter(now -> !now.hasUnwritten() && now.hasCopiesOutside()).isPresent();
+    }
+
+    /** How many those are. */
+    int copiesOutside() {
+        return session.map(now -> now.outside().count().get()).orElse(0);
+    }
+
+    /** Whether closing the window asks something first. */
+    public boolean asksBeforeClosing() {
+        return hasUnwritten() || asksAboutCopies();
     }
 
     /** Whether locking would lose work, as far as is known without looking at every copy. */

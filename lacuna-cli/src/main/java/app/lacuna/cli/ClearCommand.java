@@ -1,5 +1,6 @@
 package app.lacuna.cli;
 
+import app.lacuna.archive.ArchiveReader;
 import app.lacuna.base.ByteCount;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.job.ArchiveEvidence;
@@ -47,9 +48,16 @@ final class ClearCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         how.requirePossible(spec.commandLine());
+        try (ArchiveReader reader = opening.open()) { // any part leads to the archive
+            return clear(reader).number();
+        }
+    }
+
+    private ExitCode clear(ArchiveReader reader) throws IOException {
         Optional<Trash> trash = Trashes.ofThisSystem();
         List<Seen> known =
-                LooseEnds.of(opening.archive(), new LooseEnds(trash).look(terminal.cancel()));
+                LooseEnds.of(
+                        reader.outside().archive(), new LooseEnds(trash).look(terminal.cancel()));
         List<ReadableFile> files = new ArrayList<>();
         List<ReadableFile> thrownAway = new ArrayList<>();
         for (Seen seen : known) {
@@ -64,14 +72,13 @@ final class ClearCommand implements Callable<Integer> {
         }
         if (files.isEmpty() && thrownAway.isEmpty()) {
             terminal.say(Words.text("clear.nothing"));
-            return ExitCode.DONE.number();
+            return ExitCode.DONE;
         }
-        try (Opened opened = Opened.of(opening, terminal);
+        try (Opened opened = Opened.of(opening, reader, terminal);
                 ProgressBar bar = new ProgressBar(terminal)) {
             Evidence evidence = ArchiveEvidence.of(opened.archive(), bar, terminal.cancel());
             ClearPlan plan = new ClearPlanner(evidence, terminal.cancel()).plan(files);
-            return (dryRun ? show(plan, thrownAway) : clear(evidence, plan, bar, thrownAway))
-                    .number();
+            return dryRun ? show(plan, thrownAway) : clear(evidence, plan, bar, thrownAway);
         }
     }
 

@@ -85,8 +85,17 @@ final class EndFile {
         return Path.of(URI.create(address));
     }
 
+    /** What holds for all of it, without its files. */
+    static Optional<LooseEnd> head(Path place) throws IOException {
+        return read(place, false);
+    }
+
     /** Files that can not be understood are left out; so is a loose end without its first line. */
     static Optional<LooseEnd> read(Path place) throws IOException {
+        return read(place, true);
+    }
+
+    private static Optional<LooseEnd> read(Path place, boolean withFiles) throws IOException {
         try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
             String first = lines.readLine();
             if (first == null) {
@@ -95,7 +104,7 @@ final class EndFile {
             Map<String, String> head = fields(first);
             List<ReadableFile> files = new ArrayList<>();
             String line;
-            while ((line = lines.readLine()) != null) {
+            while (withFiles && (line = lines.readLine()) != null) {
                 file(line).ifPresent(files::add);
             }
             return Optional.of(

@@ -20,6 +20,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 
 /**
@@ -39,13 +40,7 @@ final class EndStore {
     /** The oldest first. */
     List<LooseEnd> all() {
         List<LooseEnd> all = new ArrayList<>();
-        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*" + ENDING)) {
-            for (Path file : files) {
-                read(file).ifPresent(all::add);
-            }
-        } catch (IOException | DirectoryIteratorException e) {
-            // nothing was ever remembered, or it can not be read now and may be another time
-        }
+        files().forEach(file -> read(file).ifPresent(all::add));
         all.sort(Comparator.comparing(LooseEnd::since).thenComparing(LooseEnd::id));
         return all;
     }
@@ -73,16 +68,35 @@ final class EndStore {
                 });
     }
 
-    /** Each that the change makes something else of. */
-    void changeAll(UnaryOperator<LooseEnd> change) throws IOException {
-        if (Files.isDirectory(folder)) {
-            locked(
-                    () -> {
-                        for (LooseEnd before : all()) {
-                            replace(before, change.apply(before));
-                        }
-                    });
+    /**
+     * Each that the change makes something else of.
+     *
+     * @param which by what holds for all of it: its files need not be read for that
+     */
+    void changeAll(Predicate<LooseEnd> which, UnaryOperator<LooseEnd> change) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return;
         }
+        locked(
+                () -> {
+                    for (Path file : files()) {
+                        Optional<LooseEnd> before =
+                                EndFile.head(file).filter(which).flatMap(head -> read(file));
+                        if (before.isPresent()) {
+                            replace(before.get(), change.apply(before.get()));
+                        }
+                    }
+                });
+    }
+
+    private List<Path> files() {
+        List<Path> all = new ArrayList<>();
+        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*" + ENDING)) {
+            files.forEach(all::add);
+        } catch (IOException | DirectoryIteratorException e) {
+            return all; // nothing was ever remembered, or it can not be read now
+        }
+        return all;
     }
 
     private void replace(LooseEnd before, LooseEnd after) throws IOException {

@@ -34,17 +34,16 @@ public record ReadableFile(
         LINK,
         FOLDER,
         /** A folder with everything in it: of its contents no list was made. */
-        TREE
+        TREE,
+        /** A pipe, a socket, a device: it has taken the place of something else. */
+        SPECIAL
     }
 
     /** As it is now; a folder without what is in it. */
     public static ReadableFile now(Path path, String entry) throws IOException {
         BasicFileAttributes attributes =
                 Files.readAttributes(path, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);
-        Sort sort =
-                Links.leadElsewhere(attributes)
-                        ? Sort.LINK
-                        : attributes.isDirectory() ? Sort.FOLDER : Sort.FILE;
+        Sort sort = sort(attributes);
         return new ReadableFile(
                 path,
                 entry,
@@ -54,6 +53,16 @@ public record ReadableFile(
                 key(attributes),
                 Optional.empty(),
                 Optional.empty());
+    }
+
+    private static Sort sort(BasicFileAttributes attributes) {
+        if (Links.leadElsewhere(attributes)) {
+            return Sort.LINK;
+        }
+        if (attributes.isDirectory()) {
+            return Sort.FOLDER;
+        }
+        return attributes.isRegularFile() ? Sort.FILE : Sort.SPECIAL;
     }
 
     static Optional<String> key(BasicFileAttributes attributes) {

@@ -175,11 +175,12 @@ public final class Register {
     }
 
     private void changeFiles(UnaryOperator<ReadableFile> change) {
-        changeEach(end -> end.withFiles(end.files().stream().map(change).toList()));
+        changeEach(end -> true, end -> end.withFiles(end.files().stream().map(change).toList()));
     }
 
     private void forget(Predicate<ReadableFile> which) {
         changeEach(
+                end -> true,
                 end ->
                         end.files().stream().anyMatch(which)
                                 ? end.withFiles(
@@ -187,14 +188,20 @@ public final class Register {
                                 : end);
     }
 
-    /** Each that the change makes something else of. */
-    public static void changeAll(UnaryOperator<LooseEnd> change) {
-        current().ifPresent(register -> register.changeEach(change));
+    /** Those of one archive. */
+    public static void changeOf(Path archive, UnaryOperator<LooseEnd> change) {
+        Path absolute = archive.toAbsolutePath();
+        current()
+                .ifPresent(
+                        register ->
+                                register.changeEach(
+                                        end -> end.archive().filter(absolute::equals).isPresent(),
+                                        change));
     }
 
-    private void changeEach(UnaryOperator<LooseEnd> change) {
+    private void changeEach(Predicate<LooseEnd> which, UnaryOperator<LooseEnd> change) {
         try {
-            ends.changeAll(change);
+            ends.changeAll(which, change);
         } catch (IOException e) {
             // it is found to be gone when somebody looks
         }
@@ -219,15 +226,7 @@ public final class Register {
 
     /** The archive has been read back whole at this moment. */
     public static void proved(Path archive, Instant when) {
-        Path absolute = archive.toAbsolutePath();
-        current()
-                .ifPresent(
-                        register ->
-                                register.changeEach(
-                                        end ->
-                                                end.archive().filter(absolute::equals).isPresent()
-                                                        ? end.withProved(when)
-                                                        : end));
+        changeOf(archive, end -> end.withProved(when));
     }
 
     static void settle(LooseEnd end, Line settled) {
@@ -237,7 +236,7 @@ public final class Register {
     private void remember(LooseEnd end, Line settled) {
         try {
             if (!end.files().isEmpty()) {
-                ends.changeAll(older -> withoutNewer(older, end));
+                ends.changeAll(older -> isOlder(older, end), older -> withoutNewer(older, end));
             }
             if (!end.files().isEmpty()) {
                 ends.put(end);
@@ -248,15 +247,14 @@ public final class Register {
         }
     }
 
+    private static boolean isOlder(LooseEnd older, LooseEnd newer) {
+        return older.kind() == newer.kind()
+                && older.archive().equals(newer.archive())
+                && !older.id().equals(newer.id());
+    }
+
     /** What was packed or taken out once more is spoken of once. */
     private static LooseEnd withoutNewer(LooseEnd older, LooseEnd newer) {
-        boolean same =
-                older.kind() == newer.kind()
-                        && older.archive().equals(newer.archive())
-                        && !older.id().equals(newer.id());
-        if (!same) {
-            return older;
-        }
         Set<Path> places = new HashSet<>();
         newer.files().forEach(file -> places.add(file.path()));
         return older.withFiles(

@@ -18,14 +18,11 @@ final class Repacked {
         Map<Path, FileItem> bySource = new HashMap<>();
         packed.forEach(item -> bySource.put(item.source(), item));
         if (!bySource.isEmpty()) {
-            Register.changeAll(end -> withNewer(end, archive.toAbsolutePath(), bySource));
+            Register.changeOf(archive, end -> withNewer(end, bySource));
         }
     }
 
-    private static LooseEnd withNewer(LooseEnd end, Path archive, Map<Path, FileItem> bySource) {
-        if (end.archive().filter(archive::equals).isEmpty()) {
-            return end;
-        }
+    private static LooseEnd withNewer(LooseEnd end, Map<Path, FileItem> bySource) {
         return end.withFiles(
                 end.files().stream()
                         .map(

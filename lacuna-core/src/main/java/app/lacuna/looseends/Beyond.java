@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.attribute.AclFileAttributeView;
 import java.nio.file.attribute.UserDefinedFileAttributeView;
 
 /** What there is of a file besides its contents, name, time and permissions. */
@@ -19,10 +18,7 @@ final class Beyond {
         }
     }
 
-    /**
-     * Extended attributes, or streams beside the contents. Access lists only where Java shows them:
-     * not those of Linux.
-     */
+    /** Extended attributes of the user, or streams beside the contents. */
     static boolean keepsMore(Path file) {
         if (Files.isSymbolicLink(file)) {
             return false;
@@ -30,11 +26,7 @@ final class Beyond {
         try {
             UserDefinedFileAttributeView more =
                     Files.getFileAttributeView(file, UserDefinedFileAttributeView.class);
-            if (more != null && !more.list().isEmpty()) {
-                return true;
-            }
-            AclFileAttributeView acl = Files.getFileAttributeView(file, AclFileAttributeView.class);
-            return acl != null && acl.getAcl().stream().anyMatch(entry -> entry.flags().isEmpty());
+            return more != null && !more.list().isEmpty();
         } catch (IOException | UnsupportedOperationException e) {
             return false; // not to be had, so nothing can be said
         }

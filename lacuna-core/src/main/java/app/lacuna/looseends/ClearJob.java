@@ -62,17 +62,14 @@ public final class ClearJob {
         meter = new ProgressMeter(listener, Stage.CLEARING, plan.bytes(), plan.goes().size());
         stays.addAll(plan.stays());
         for (List<ReadableFile> share : shares(plan)) {
-            int before = gone.size();
             clear(share);
-            remember(gone.subList(before, gone.size()));
         }
-        int files = gone.size();
         plan.goes().stream()
                 .filter(file -> file.sort() == Sort.FOLDER)
                 .sorted(Comparator.comparing(file -> -file.path().getNameCount()))
                 .forEach(this::clearFolder);
         meter.finish();
-        remember(gone.subList(files, gone.size()));
+        remember();
         return new ClearReport(gone, stays, linked, cancelled);
     }
 
@@ -256,7 +253,10 @@ public final class ClearJob {
         stays.add(new Staying(file.path(), why));
     }
 
-    private static void remember(List<ReadableFile> gone) {
+    /**
+     * Once, at the end: after a kill whoever looks finds what is gone, and what is in the trash.
+     */
+    private void remember() {
         Map<Path, InTrash> trashed = new LinkedHashMap<>();
         Set<Path> away = new HashSet<>();
         for (ReadableFile file : gone) {

@@ -1,6 +1,8 @@
 package app.lacuna.looseends;
 
 import app.lacuna.base.CancelToken;
+import app.lacuna.clearing.Aside;
+import app.lacuna.clearing.Clearer;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.Register;
@@ -9,12 +11,18 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** Takes things back out of the trash, or takes them away for good: ours, and only those. */
 public final class TrashJob {
+    /** What is worked out together, for many small files. */
+    private static final int SHARE = 200;
+
     private final Trash trash;
     private final CancelToken cancel;
 
@@ -42,37 +50,90 @@ public final class TrashJob {
                                 .sorted(Comparator.comparing(file -> file.path().getNameCount()))
                                 .toList(),
                         (file, place) -> back.put(file.path(), trash.restore(place, file.path())));
+        // A folder that was thrown away as one thing has brought back what is in it.
+        Set<Path> left = new HashSet<>(result.stays());
+        List<ReadableFile> withFolder =
+                files.stream().filter(file -> left.contains(file.path()) && isThere(file)).toList();
+        withFolder.forEach(file -> back.put(file.path(), file.path()));
+        withFolder.forEach(file -> left.remove(file.path()));
         Register.takenBack(back);
-        return result;
+        return new Result(result.done() + withFolder.size(), List.copyOf(left));
+    }
+
+    private static boolean isThere(ReadableFile file) {
+        try {
+            return file.looksLike(ReadableFile.now(file.path(), file.entry()));
+        } catch (IOException e) {
+            return false;
+        }
     }
 
     /** Only what still is what was thrown away, and what the evidence has. */
     public Result purge(List<ReadableFile> files, Evidence evidence) {
         List<Path> gone = new ArrayList<>();
-        Result result =
-                each(
-                        files.stream()
-                                .sorted(Comparator.comparing(file -> -file.path().getNameCount()))
-                                .toList(),
-                        (file, place) -> {
-                            if (!isIn(evidence, file, place)) {
-                                throw new IOException("not in a proved archive");
-                            }
-                            trash.purge(place);
-                            gone.add(file.path());
-                        });
+        List<ReadableFile> inside =
+                files.stream()
+                        .sorted(Comparator.comparing(file -> -file.path().getNameCount()))
+                        .toList();
+        int done = 0;
+        List<Path> stays = new ArrayList<>();
+        for (int from = 0; from < inside.size(); from += SHARE) {
+            List<ReadableFile> share = inside.subList(from, Math.min(inside.size(), from + SHARE));
+            Result result = purgeShare(share, evidence, gone);
+            done += result.done();
+            stays.addAll(result.stays());
+        }
         Register.gone(gone);
-        return result;
+        return new Result(done, stays);
     }
 
-    private static boolean isIn(Evidence evidence, ReadableFile file, InTrash place)
-            throws IOException {
-        if (file.sort() == ReadableFile.Sort.FOLDER) {
-            return true; // only an empty one can be taken away
+    private Result purgeShare(List<ReadableFile> share, Evidence evidence, List<Path> gone) {
+        try {
+            evidence.prepare(share);
+        } catch (IOException e) {
+            return new Result(0, share.stream().map(ReadableFile::path).toList());
         }
+        Map<Path, Aside> outOfReach = new HashMap<>();
+        try {
+            return each(
+                    share,
+                    (file, place) -> {
+                        purge(file, place, evidence, outOfReach);
+                        gone.add(file.path());
+                    });
+        } finally {
+            outOfReach.values().forEach(Aside::close); // what stays gets its name back
+        }
+    }
+
+    /** Nobody else can exchange it between the look and the removal. */
+    private void purge(
+            ReadableFile file, InTrash place, Evidence evidence, Map<Path, Aside> outOfReach)
+            throws IOException {
+        if (file.sort() != ReadableFile.Sort.FOLDER) {
+            Path parent = place.file().getParent();
+            Aside aside = outOfReach.get(parent);
+            if (aside == null) {
+                aside = Aside.in(parent);
+                outOfReach.put(parent, aside);
+            }
+            Path there = aside.take(place.file());
+            if (!isIn(evidence, file, there)) {
+                throw new IOException("not in a proved archive");
+            }
+            IOException trouble = Clearer.delete(there).cause().orElse(null);
+            if (trouble != null) {
+                throw trouble;
+            }
+        }
+        trash.purge(place); // the note, and an empty folder
+    }
+
+    private static boolean isIn(Evidence evidence, ReadableFile file, Path there)
+            throws IOException {
         return evidence.stands()
                 && evidence.against(file).isEmpty()
-                && evidence.compare(file, place.file()).isEmpty();
+                && evidence.compare(file, there).isEmpty();
     }
 
     private Result each(List<ReadableFile> files, Step step) {

@@ -3,10 +3,12 @@ package app.lacuna.desktop.window;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
+import app.lacuna.base.Secret;
 import app.lacuna.clearing.RegisterOfTest;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.pack.ThenClear;
+import app.lacuna.password.Strength;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -120,6 +122,29 @@ class EndsWindowTest extends InWindow {
         until(() -> pack.packing().result().get().isPresent());
         until(() -> !Files.exists(season));
         until(() -> stripText("#receipt-originals").contains("2 originals are deleted"));
+    }
+
+    /** What was made here and is known to nobody must not be all that leads to the only copy. */
+    @Test
+    void nothingGoesBeforeSomebodyHasTheMadePassword() throws Exception {
+        interact(() -> pack.contents().add(List.of(season)));
+        until(() -> !pack.contents().selection().get().items().isEmpty());
+        interact(
+                () -> {
+                    pack.form().thenClear().set(ThenClear.DELETE);
+                    pack.newPassword()
+                            .take(Secret.takeOver(PASSWORD.toCharArray()), Strength.ofRandom(27));
+                });
+        until(() -> pack.ready().get());
+        clickOn("#pack");
+        until(() -> pack.packing().result().get().isPresent());
+        until(() -> lookup("#originals-delete").tryQuery().isPresent());
+        assertThat(lookup("#originals-delete").query().isDisabled()).isTrue();
+        assertThat(stripText("#receipt-originals")).contains("First keep the password");
+        assertThat(season.resolve("levels.csv")).exists();
+        picture("clear-password-first");
+        press("#kept-have");
+        until(() -> !Files.exists(season));
     }
 
     @Test

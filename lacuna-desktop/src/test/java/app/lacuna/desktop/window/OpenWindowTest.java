@@ -408,6 +408,9 @@ class OpenWindowTest extends InWindow {
         until(() -> open.session().outside().count().get() == 1);
         assertThat(openedOutside.get(0)).exists();
         interact(() -> window.close(() -> closed = true));
+        until(() -> lookup("#leaving").query().isVisible());
+        assertThat(closed).as("it asks").isFalse();
+        clickOn("#leave-lose");
         until(() -> closed && !window.isWorking());
         assertThat(openedOutside.get(0)).doesNotExist();
         assertThat(privateFolders()).isEmpty();

@@ -98,7 +98,11 @@ public final class ClearPanel extends VBox {
         if (more > 0) {
             add(Page.label(Words.text("clear.more", more), Styles.ATTENTION));
         }
-        add(Page.label(Words.text("clear.note." + how), Styles.SECONDARY));
+        boolean slip = pending.parts().stream().anyMatch(part -> part.target().onlyPassword());
+        add(
+                slip
+                        ? Page.label(Words.text("clear.slip"), Styles.READABLE)
+                        : Page.label(Words.text("clear.note." + how), Styles.SECONDARY));
         pending.parts().forEach(this::password);
         add(new BusyLine(model.clearing()));
         var doIt =

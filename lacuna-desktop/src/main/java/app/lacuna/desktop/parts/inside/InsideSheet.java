@@ -54,6 +54,7 @@ public final class InsideSheet extends VBox {
         foot.getChildren().add(new WrappingRow(10, links));
         foot.setAlignment(Pos.CENTER_LEFT);
         foot.getStyleClass().add(Styles.SHEET_FOOT);
+        foot.setMinHeight(USE_PREF_SIZE);
         getChildren().setAll(head, table, foot);
         model.chosen().changes().addListener((property, before, now) -> write());
         model.rows().addListener((property, before, now) -> write());

@@ -6,6 +6,7 @@ import app.lacuna.desktop.parts.clearing.ClearModel.Done;
 import app.lacuna.desktop.parts.clearing.ClearTarget;
 import app.lacuna.desktop.parts.clearing.How;
 import app.lacuna.desktop.parts.clearing.Proofs;
+import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Mark.Meaning;
 import app.lacuna.desktop.ui.Page;
@@ -31,8 +32,18 @@ public final class OriginalsLine extends VBox {
     private final PackResult result;
     private final List<Path> roots;
     private final ClearModel model;
+    private final Optional<KeptPassword> password;
 
-    OriginalsLine(PackResult result, List<Path> roots, ClearModel model) {
+    /**
+     * @param password a made one that somebody has to have before the originals go
+     */
+    OriginalsLine(
+            PackResult result,
+            List<Path> roots,
+            ClearModel model,
+            Optional<KeptPassword> password) {
+        this.password = password;
+        password.ifPresent(kept -> kept.known().addListener((property, before, now) -> write()));
         this.result = result;
         this.roots = roots;
         this.model = model;
@@ -46,6 +57,7 @@ public final class OriginalsLine extends VBox {
         return new ClearTarget(
                 result.originals(),
                 Proofs.digests(result.marks()),
+                false,
                 result.leftOut().stream()
                         .filter(left -> left.reason() != LeftOut.Reason.ALREADY_INCLUDED)
                         .filter(left -> left.reason() != LeftOut.Reason.OUTPUT_ITSELF)
@@ -58,16 +70,27 @@ public final class OriginalsLine extends VBox {
         getChildren().add(new BusyLine(model.clearing()));
     }
 
+    /** Only this page knows how the archive is opened: until that is different nothing goes. */
+    private boolean isPasswordUnknown() {
+        return password.filter(kept -> !kept.known().get()).isPresent();
+    }
+
     private Node before() {
         List<Button> buttons = new ArrayList<>();
         if (model.hasTrash()) {
             buttons.add(button("originals-trash", How.TRASH));
         }
         buttons.add(button("originals-delete", How.DELETE));
+        List<Node> details = new ArrayList<>();
+        details.add(Page.label(where(), Styles.SECONDARY));
+        if (isPasswordUnknown()) {
+            buttons.forEach(button -> button.setDisable(true));
+            details.add(Page.label(Words.text("receipt.originals.password"), Styles.ATTENTION));
+        }
         return new ReceiptLine(
                 Meaning.STILL_READABLE,
                 Words.text("receipt.originals.title", result.packed().size()),
-                List.of(Page.label(where(), Styles.SECONDARY)),
+                details,
                 buttons.toArray(new Button[0]));
     }
 

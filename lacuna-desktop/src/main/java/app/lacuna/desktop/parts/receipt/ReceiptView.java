@@ -77,7 +77,10 @@ public final class ReceiptView {
         }
         result.keptInstead().ifPresent(this::keptInstead);
         password.ifPresent(this::password);
-        lines.getChildren().add(new OriginalsLine(result, roots, tools.clearing()));
+        lines.getChildren()
+                .add(
+                        new OriginalsLine(
+                                result, roots, tools.clearing(), password.map(PasswordStep::kept)));
         proofList.setVisible(false);
         VBox work =
                 new VBox(

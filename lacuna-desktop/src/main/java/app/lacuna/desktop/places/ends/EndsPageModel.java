@@ -151,7 +151,8 @@ public final class EndsPageModel {
                 own || line.end().archive().isEmpty()
                         ? Proofs.ofOurOwn()
                         : Proofs.archive(line.end().archive().get());
-        clearing.plan(how, List.of(new ClearTarget(line.withFolders(), proofs)));
+        boolean slip = line.end().kind() == LooseEnd.Kind.KEY_SLIP;
+        clearing.plan(how, List.of(new ClearTarget(line.withFolders(), proofs, slip, List.of())));
     }
 
     void takeBack(EndLine line) {

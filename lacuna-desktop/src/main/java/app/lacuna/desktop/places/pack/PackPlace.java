@@ -3,6 +3,7 @@ package app.lacuna.desktop.places.pack;
 import app.lacuna.archive.Names;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.clearing.ClearModel;
+import app.lacuna.desktop.parts.clearing.How;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.KeptPasswordSteps;
 import app.lacuna.desktop.parts.password.KeySlipModel;
@@ -124,16 +125,25 @@ public final class PackPlace implements Place {
                         () -> leave(done, () -> startAnew(done))));
     }
 
-    /** If the brief said that the originals go then, they go now: it was proved. */
+    /**
+     * If the brief said that the originals go then, they go now, since it was proved; but not
+     * before somebody has the password.
+     */
     private ClearModel clearing(PackSession done, PackResult packed) {
-        ClearModel clearing = new ClearModel(done.model().life(), services.ends().trash());
-        done.model()
-                .form()
-                .thenClear()
-                .get()
-                .how()
-                .filter(how -> packed.proof().isPresent())
-                .ifPresent(how -> clearing.clearAtOnce(how, List.of(OriginalsLine.target(packed))));
+        PackViewModel model = done.model();
+        ClearModel clearing = new ClearModel(model.life(), services.ends().trash());
+        Optional<How> how =
+                model.form().thenClear().get().how().filter(now -> packed.proof().isPresent());
+        if (how.isEmpty()) {
+            return clearing;
+        }
+        Runnable clear =
+                () -> clearing.clearAtOnce(how.get(), List.of(OriginalsLine.target(packed)));
+        if (done.isPasswordUnknown()) {
+            model.kept().orElseThrow().known().addListener((property, before, now) -> clear.run());
+        } else {
+            clear.run();
+        }
         return clearing;
     }
 

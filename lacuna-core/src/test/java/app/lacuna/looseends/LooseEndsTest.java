@@ -1,0 +1,238 @@
+package app.lacuna.looseends;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.archive.PackOptions;
+import app.lacuna.base.CancelToken;
+import app.lacuna.clearing.LooseEnd;
+import app.lacuna.clearing.LooseEnd.Kind;
+import app.lacuna.clearing.ReadableFile;
+import app.lacuna.clearing.Register;
+import app.lacuna.clearing.TestRegister;
+import app.lacuna.job.Jobs;
+import app.lacuna.looseends.Seen.State;
+import app.lacuna.staging.Existing;
+import app.lacuna.staging.OwnersFile;
+import app.lacuna.trash.FreedesktopTrash;
+import app.lacuna.trash.Trash;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What jobs leave is remembered, and looked at again. */
+class LooseEndsTest {
+    @TempDir Path folder;
+    private TestRegister register;
+    private Path season;
+    private Path archive;
+    private Trash trash;
+
+    @BeforeEach
+    void make() throws IOException {
+        register = TestRegister.in(folder.resolve("state"));
+        trash = new FreedesktopTrash(folder.resolve("data"), 0, Clock.systemDefaultZone());
+        season = Files.createDirectory(folder.resolve("season"));
+        Files.writeString(season.resolve("levels.csv"), "1;2");
+        Files.writeString(season.resolve("diary.txt"), "rain");
+        archive = folder.resolve("winter.zip");
+    }
+
+    @AfterEach
+    void end() throws IOException {
+        register.close();
+    }
+
+    private void pack() throws IOException {
+        Jobs.pack(archive, PackOptions.STANDARD, "ebb", season);
+    }
+
+    private List<Seen> look() {
+        return new LooseEnds(Optional.of(trash)).look(CancelToken.never());
+    }
+
+    private Seen onlyOne() {
+        List<Seen> all = look();
+        assertThat(all).hasSize(1);
+        return all.get(0);
+    }
+
+    @Test
+    void packingLeavesOriginalsAndTakingOutLeavesCopies() throws IOException {
+        pack();
+        Jobs.extract(archive, "ebb", folder.resolve("out"));
+        assertThat(look())
+                .extracting(seen -> seen.end().kind())
+                .containsExactly(Kind.ORIGINAL, Kind.EXTRACTED);
+        Seen originals = look().get(0);
+        assertThat(originals.end().archive()).contains(archive);
+        assertThat(originals.end().proved()).isPresent();
+        assertThat(originals.bytes()).isEqualTo(7);
+        assertThat(originals.in(State.THERE))
+                .extracting(ReadableFile::entry)
+                .containsExactlyInAnyOrder("season/levels.csv", "season/diary.txt");
+        assertThat(LooseEnds.bytes(look())).isEqualTo(14);
+    }
+
+    @Test
+    void packedOnceMoreIsSpokenOfOnce() throws IOException {
+        pack();
+        Files.delete(archive);
+        pack();
+        assertThat(onlyOne().in(State.THERE)).hasSize(2);
+        archive = folder.resolve("another.zip");
+        pack();
+        assertThat(look()).hasSize(2);
+        assertThat(LooseEnds.bytes(look())).as("each file once").isEqualTo(7);
+    }
+
+    @Test
+    void whatIsGoneIsForgotten() throws IOException {
+        pack();
+        Files.delete(season.resolve("levels.csv"));
+        assertThat(onlyOne().in(State.THERE)).hasSize(1);
+        Files.delete(season.resolve("diary.txt"));
+        assertThat(look()).isEmpty();
+        assertThat(Register.ends()).isEmpty();
+    }
+
+    @Test
+    void otherContentsAreAChangeAndAnotherTimeAloneIsNone() throws IOException {
+        pack();
+        Path levels = season.resolve("levels.csv");
+        Files.writeString(levels, "1;2;3");
+        assertThat(onlyOne().in(State.CHANGED))
+                .extracting(ReadableFile::path)
+                .containsExactly(levels);
+    }
+
+    @Test
+    void whatTheFileSystemKnowsUnderAnotherNameHasMoved() throws IOException {
+        pack();
+        Files.move(season.resolve("levels.csv"), season.resolve("heights.csv"));
+        assertThat(onlyOne().in(State.THERE))
+                .extracting(ReadableFile::path)
+                .contains(season.resolve("heights.csv"));
+        assertThat(Register.ends().get(0).files())
+                .as("and is remembered there")
+                .extracting(ReadableFile::path)
+                .contains(season.resolve("heights.csv"));
+    }
+
+    /** Same size, same time, but another file that somebody had there before. */
+    @Test
+    void anotherFileIsNotTakenForTheOneThatIsGone() throws IOException {
+        Path other = Files.writeString(season.resolve("other.csv"), "7;8");
+        pack();
+        Path similar = Files.writeString(season.resolve("similar.csv"), "9;9");
+        Files.setLastModifiedTime(similar, Files.getLastModifiedTime(season.resolve("levels.csv")));
+        Files.delete(season.resolve("levels.csv"));
+        assertThat(onlyOne().in(State.THERE))
+                .extracting(ReadableFile::path)
+                .containsExactlyInAnyOrder(other, season.resolve("diary.txt"));
+    }
+
+    @Test
+    void whatSomebodyHasThrownAwayIsFoundInTheTrash() throws IOException {
+        pack();
+        trash.put(season, season);
+        Seen seen = onlyOne();
+        assertThat(seen.in(State.IN_TRASH)).hasSize(2);
+        TrashJob.Result back = new TrashJob(trash, CancelToken.never()).takeBack(seen.all());
+        assertThat(back.stays()).isEmpty();
+        assertThat(season.resolve("levels.csv")).hasContent("1;2");
+        assertThat(onlyOne().in(State.THERE)).hasSize(2);
+    }
+
+    /** The place that a stick was mounted at is there, and nothing is mounted. */
+    @Test
+    void whatIsOnAStickThatIsNotThereIsNotForgotten() throws IOException {
+        pack();
+        Register.change(
+                Register.ends().get(0).id(),
+                end ->
+                        new LooseEnd(
+                                end.id(),
+                                end.kind(),
+                                end.archive(),
+                                end.since(),
+                                end.proved(),
+                                List.of(season),
+                                false,
+                                end.files()));
+        Files.delete(season.resolve("levels.csv"));
+        Files.delete(season.resolve("diary.txt"));
+        assertThat(onlyOne().in(State.AWAY)).hasSize(2);
+        LooseEnds.forget(onlyOne().end());
+        assertThat(look()).isEmpty();
+    }
+
+    @Test
+    void whatIsWantedDoesNotCountAndStaysInTheList() throws IOException {
+        pack();
+        LooseEnds.keep(onlyOne().end(), true);
+        assertThat(onlyOne().end().wanted()).isTrue();
+        assertThat(LooseEnds.bytes(look())).isZero();
+    }
+
+    @Test
+    void listsAndSlipsAreForTheOwnerOnlyAndAreKnown() throws IOException {
+        Path list = folder.resolve("list.txt");
+        OwnersFile.write(list, new byte[] {65}, Existing.KEEP, Kind.EXPORT, Optional.of(archive));
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(list)))
+                .isEqualTo("rw-------");
+        assertThat(onlyOne().end().kind()).isEqualTo(Kind.EXPORT);
+        assertThat(LooseEnds.of(archive, look())).as("of an archive to come").hasSize(1);
+    }
+
+    @Test
+    void aFolderOfWhichThereIsNoListIsListedWhenSomebodyLooks() throws IOException {
+        pack();
+        Register.change(
+                Register.ends().get(0).id(),
+                end -> end.withFiles(List.of(tree(end.files().get(0)))));
+        assertThat(onlyOne().in(State.THERE))
+                .extracting(ReadableFile::entry)
+                .containsExactlyInAnyOrder("season/levels.csv", "season/diary.txt");
+    }
+
+    private static ReadableFile tree(ReadableFile folder) {
+        return new ReadableFile(
+                folder.path(),
+                folder.entry(),
+                ReadableFile.Sort.TREE,
+                0,
+                folder.modified(),
+                folder.key(),
+                Optional.empty(),
+                Optional.empty());
+    }
+
+    @Test
+    void aPipeInPlaceOfAnEmptyFileIsNotWaitedFor() throws Exception {
+        Path empty = Files.createFile(season.resolve("empty"));
+        Files.setLastModifiedTime(empty, FileTime.from(Instant.parse("2026-11-01T00:00:00Z")));
+        pack();
+        ReadableFile before = ReadableFile.now(empty, "season/empty");
+        Files.delete(empty);
+        run("mkfifo", empty.toString());
+        run("touch", "-d", "2026-11-01T00:00:00Z", empty.toString()); // Java would open it
+        assertThat(before.looksLike(ReadableFile.now(empty, "season/empty"))).isFalse();
+        assertThat(onlyOne().in(State.CHANGED))
+                .extracting(ReadableFile::path)
+                .containsExactly(empty);
+    }
+
+    private static void run(String... command) throws Exception {
+        assertThat(new ProcessBuilder(command).start().waitFor()).isZero();
+    }
+}

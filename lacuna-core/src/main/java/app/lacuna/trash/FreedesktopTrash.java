@@ -77,21 +77,25 @@ public final class FreedesktopTrash implements Trash {
     public Optional<InTrash> put(Path file, Path original) throws IOException {
         for (Can can : cans(file)) {
             try {
-                PrivatePlaces.makeFolder(can.files());
-                PrivatePlaces.makeFolder(can.info());
-                if (Volume.isSame(can.files(), file.getParent())) {
+                if (isReady(can) && Volume.isSame(can.files(), file.getParent())) {
                     return Optional.of(put(file, original.toAbsolutePath(), can));
                 }
             } catch (AtomicMoveNotSupportedException e) {
                 continue; // the same device, and yet not one step
-            } catch (IOException e) {
-                if (can.top().isEmpty()) {
-                    continue; // no home folder that could be written
-                }
-                throw e;
             }
         }
         throw new NoTrash(original);
+    }
+
+    /** False where there is none and none can be made. */
+    private static boolean isReady(Can can) {
+        try {
+            PrivatePlaces.makeFolder(can.files());
+            PrivatePlaces.makeFolder(can.info());
+            return true;
+        } catch (IOException e) {
+            return false;
+        }
     }
 
     /** In the order in which they are tried: "Trash directories" in the specification. */

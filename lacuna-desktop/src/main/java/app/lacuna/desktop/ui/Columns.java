@@ -87,6 +87,8 @@ public final class Columns extends ScrollPane {
 
     /** Scrolls as far as it takes to see it. */
     public void reveal(Node node) {
+        applyCss();
+        layout(); // it may have become visible just now
         ScrollPane pane = this;
         for (Node above = node.getParent();
                 above != null && above != this;

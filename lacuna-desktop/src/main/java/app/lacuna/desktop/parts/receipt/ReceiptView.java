@@ -82,11 +82,10 @@ public final class ReceiptView {
                         new OriginalsLine(
                                 result, roots, tools.clearing(), password.map(PasswordStep::kept)));
         proofList.setVisible(false);
-        VBox work =
-                new VBox(
-                        12,
-                        new Notices(passwordQuestion()),
-                        new Columns(lines, beside(), RIGHT_WIDTH));
+        ClearPanel panel = new ClearPanel(tools.clearing());
+        Columns columns = new Columns(lines, beside(panel), RIGHT_WIDTH);
+        panel.revealIn(columns);
+        VBox work = new VBox(12, new Notices(passwordQuestion()), columns);
         VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
         page.setWork(work);
         page.setFoot(
@@ -186,8 +185,7 @@ public final class ReceiptView {
     }
 
     /** The list of the proof, or what is asked about the originals. */
-    private VBox beside() {
-        ClearPanel panel = new ClearPanel(tools.clearing());
+    private VBox beside(ClearPanel panel) {
         panel.visibleProperty()
                 .addListener(
                         (property, before, now) -> {

@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.ends;
 
 import app.lacuna.clearing.LooseEnd.Kind;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.parts.clearing.How;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.ui.Mark;
@@ -21,10 +22,14 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** Makes a line of the page: what it is, how much, since when, and what fits to be done. */
 final class EndLines {
+    /** From this size on texts need the whole width. */
+    private static final double LARGE = 1.5;
+
     private final EndsPageModel model;
     private final Navigator navigator;
 
@@ -60,10 +65,19 @@ final class EndLines {
         doing.getStyleClass().add("ends-actions");
         much.setWrapText(false);
         span.setWrapText(false);
-        HBox row = new HBox(12, new Mark(Mark.Meaning.STILL_READABLE, 6), words, much, span, doing);
-        row.setAlignment(Pos.CENTER_LEFT);
+        Mark mark = new Mark(Mark.Meaning.STILL_READABLE, 6);
+        Region row =
+                TextSize.of(1).get() < LARGE
+                        ? line(mark, words, much, span, doing)
+                        : new VBox(4, line(mark, words), line(much, span, Page.spacer(), doing));
         row.getStyleClass().add("ends-line");
         return row;
+    }
+
+    private static HBox line(Node... parts) {
+        HBox line = new HBox(12, parts);
+        line.setAlignment(Pos.CENTER_LEFT);
+        return line;
     }
 
     private static String what(EndLine line) {

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.ends;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.parts.clearing.ClearPanel;
 import app.lacuna.desktop.places.ends.EndsPageModel.Group;
 import app.lacuna.desktop.shell.Navigator;
@@ -14,6 +15,7 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
+import javafx.beans.binding.DoubleBinding;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -34,6 +36,7 @@ final class EndsView {
     private final VBox list = new VBox();
     private final ExposurePicture picture;
     private final Label status = new Label();
+    private final DoubleBinding textSize = TextSize.of(1);
     private final Button again;
     private final Button clear;
 
@@ -56,9 +59,12 @@ final class EndsView {
         VBox right = new VBox(12, panel, picture, limits());
         picture.visibleProperty().bind(panel.visibleProperty().not());
         picture.managedProperty().bind(picture.visibleProperty());
-        page.setWork(new Columns(sheet, right, RIGHT_WIDTH));
+        Columns columns = new Columns(sheet, right, RIGHT_WIDTH);
+        panel.revealIn(columns);
+        page.setWork(columns);
         page.setFoot(Page.status(status, Page.label(Words.text("ends.compared"))), again, clear);
         services.ends().seen().addListener((property, before, now) -> write());
+        textSize.addListener((property, before, now) -> write());
         services.clipboard()
                 .left()
                 .addListener(
@@ -106,7 +112,6 @@ final class EndsView {
         }
         picture.write();
         status.setText(Words.text("ends.can-go", model.canGo(), model.count()));
-        status.getStyleClass().add("status-heading");
         clear.setText(Words.text("ends.clear", Sizes.inWords(model.bytesThatCanGo())));
         clear.setVisible(model.canGo() > 0);
         clear.setManaged(model.canGo() > 0);

@@ -45,15 +45,22 @@ class OtherTrashTest {
     }
 
     @Test
-    void whatWeThrowAwayIsListedAndRestoredByTheOther() throws IOException {
-        Path deep = Files.createDirectory(folder.resolve("season"));
-        Path file = Files.writeString(deep.resolve("Fundregister №7 100%.csv"), "C-104");
-        InTrash place = trash.put(file, file).orElseThrow();
+    void whatWeThrowAwayIsListedByTheOther() throws IOException {
+        Path file = Files.writeString(folder.resolve("Fundregister №7 100%.csv"), "C-104");
+        trash.put(file, file);
         String[] listed = gio("gio trash --list").strip().split("\t", 2);
         // it writes bytes that are not ASCII as \xNN
         assertThat(listed[1]).isEqualTo(file.toString().replace("№", "\\xe2\\x84\\x96"));
-        gio("gio trash --restore '" + listed[0] + "'"); // it makes no folders that are missing
-        assertThat(file).hasContent("C-104");
+    }
+
+    /** Of ASCII only: the version that is tried here gives other names back as it lists them. */
+    @Test
+    void whatWeThrowAwayIsRestoredByTheOther() throws IOException {
+        Path file = Files.writeString(folder.resolve("levels 100% (a'b).csv"), "1;2");
+        InTrash place = trash.put(file, file).orElseThrow();
+        String listed = gio("gio trash --list").strip().split("\t", 2)[0];
+        gio("gio trash --restore \"" + listed + "\"");
+        assertThat(file).hasContent("1;2");
         assertThat(place.info()).doesNotExist();
     }
 

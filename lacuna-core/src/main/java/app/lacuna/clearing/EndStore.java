@@ -1,16 +1,14 @@
 package app.lacuna.clearing;
 
 import app.lacuna.state.PrivatePlaces;
+import app.lacuna.state.WholeFile;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -136,33 +134,6 @@ final class EndStore {
 
     /** Under the lock, so the name beside it is always this process's own. */
     private void write(LooseEnd end) throws IOException {
-        Path made = folder.resolve("new");
-        Files.deleteIfExists(made);
-        try (FileChannel channel =
-                FileChannel.open(
-                        made,
-                        Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE),
-                        PrivatePlaces.forFile(made))) {
-            ByteBuffer bytes = ByteBuffer.wrap(EndFile.bytes(end));
-            while (bytes.hasRemaining()) {
-                channel.write(bytes);
-            }
-            channel.force(true);
-        }
-        Files.move(
-                made,
-                place(end.id()),
-                StandardCopyOption.ATOMIC_MOVE,
-                StandardCopyOption.REPLACE_EXISTING);
-    }
-
-    void remove(String id) {
-        try {
-            Files.deleteIfExists(place(id));
-        } catch (NoSuchFileException e) {
-            return;
-        } catch (IOException e) {
-            return; // it is found to be gone when somebody looks
-        }
+        WholeFile.replace(folder.resolve("new"), place(end.id()), EndFile.bytes(end));
     }
 }

@@ -12,14 +12,10 @@ import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
-import java.util.function.UnaryOperator;
 
 /**
  * What this program has on disk that must not be forgotten: temporary files, folders of its own
@@ -133,102 +129,15 @@ public final class Register {
     /** The folder and everything in it is gone. */
     public static void ownFolderIsGone(Path place) {
         note(Mark.GONE, place, false);
-        Path absolute = place.toAbsolutePath();
-        current().ifPresent(register -> register.forget(file -> file.path().startsWith(absolute)));
+        Ends.goneBelow(place.toAbsolutePath());
     }
 
-    /** The files are not there any more, nor in the trash. */
-    public static void gone(Collection<Path> places) {
-        Set<Path> all = new HashSet<>();
-        places.forEach(place -> all.add(place.toAbsolutePath()));
-        current().ifPresent(register -> register.forget(file -> all.contains(file.path())));
+    /** Where loose ends are kept from start to start. */
+    static Optional<EndStore> ends() {
+        return current().map(register -> register.ends);
     }
 
-    /** The files are in the trash now. */
-    public static void trashed(Map<Path, InTrash> places) {
-        if (!places.isEmpty()) {
-            current().ifPresent(register -> register.moveToTrash(places));
-        }
-    }
-
-    private void moveToTrash(Map<Path, InTrash> places) {
-        changeFiles(
-                file ->
-                        places.containsKey(file.path())
-                                ? file.withInTrash(Optional.of(places.get(file.path())))
-                                : file);
-    }
-
-    /** The files are out of the trash again: where each of them is now. */
-    public static void takenBack(Map<Path, Path> places) {
-        if (!places.isEmpty()) {
-            current()
-                    .ifPresent(
-                            register ->
-                                    register.changeFiles(
-                                            file ->
-                                                    places.containsKey(file.path())
-                                                            ? file.at(places.get(file.path()))
-                                                                    .withInTrash(Optional.empty())
-                                                            : file));
-        }
-    }
-
-    private void changeFiles(UnaryOperator<ReadableFile> change) {
-        changeEach(end -> true, end -> end.withFiles(end.files().stream().map(change).toList()));
-    }
-
-    private void forget(Predicate<ReadableFile> which) {
-        changeEach(
-                end -> true,
-                end ->
-                        end.files().stream().anyMatch(which)
-                                ? end.withFiles(
-                                        end.files().stream().filter(which.negate()).toList())
-                                : end);
-    }
-
-    /** Those of one archive. */
-    public static void changeOf(Path archive, UnaryOperator<LooseEnd> change) {
-        Path absolute = archive.toAbsolutePath();
-        current()
-                .ifPresent(
-                        register ->
-                                register.changeEach(
-                                        end -> end.archive().filter(absolute::equals).isPresent(),
-                                        change));
-    }
-
-    private void changeEach(Predicate<LooseEnd> which, UnaryOperator<LooseEnd> change) {
-        try {
-            ends.changeAll(which, change);
-        } catch (IOException e) {
-            // it is found to be gone when somebody looks
-        }
-    }
-
-    /** What is known to be readable somewhere, the oldest first. */
-    public static List<LooseEnd> ends() {
-        return current().map(register -> register.ends.all()).orElse(List.of());
-    }
-
-    /**
-     * Makes something else of one, while nobody else can; it goes when no files are left of it.
-     *
-     * @throws IOException if it can not be remembered
-     */
-    public static void change(String id, UnaryOperator<LooseEnd> change) throws IOException {
-        Optional<Register> register = current();
-        if (register.isPresent()) {
-            register.get().ends.change(id, change);
-        }
-    }
-
-    /** The archive has been read back whole at this moment. */
-    public static void proved(Path archive, Instant when) {
-        changeOf(archive, end -> end.withProved(when));
-    }
-
+    /** A job has come to its end. */
     static void settle(LooseEnd end, Line settled) {
         current().ifPresent(register -> register.remember(end, settled));
     }
@@ -236,31 +145,12 @@ public final class Register {
     private void remember(LooseEnd end, Line settled) {
         try {
             if (!end.files().isEmpty()) {
-                ends.changeAll(older -> isOlder(older, end), older -> withoutNewer(older, end));
-            }
-            if (!end.files().isEmpty()) {
-                ends.put(end);
+                Ends.remember(ends, end);
             }
             journal.append(List.of(settled), false);
         } catch (IOException e) {
             // the journal has it: the next start will try again
         }
-    }
-
-    private static boolean isOlder(LooseEnd older, LooseEnd newer) {
-        return older.kind() == newer.kind()
-                && older.archive().equals(newer.archive())
-                && !older.id().equals(newer.id());
-    }
-
-    /** What was packed or taken out once more is spoken of once. */
-    private static LooseEnd withoutNewer(LooseEnd older, LooseEnd newer) {
-        Set<Path> places = new HashSet<>();
-        newer.files().forEach(file -> places.add(file.path()));
-        return older.withFiles(
-                older.files().stream()
-                        .filter(file -> file.inTrash().isPresent() || !places.contains(file.path()))
-                        .toList());
     }
 
     static void note(Mark mark, Path place, boolean durable) {

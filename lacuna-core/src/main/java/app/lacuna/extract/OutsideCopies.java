@@ -6,8 +6,8 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Sha256;
 import app.lacuna.clearing.Clearer;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
-import app.lacuna.clearing.Register;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.FileMark;
 import app.lacuna.staging.FreeSpace;
@@ -176,7 +176,7 @@ public final class OutsideCopies implements AutoCloseable {
         Copy copy = copies.remove(path);
         if (copy != null) {
             Clearer.wipeOwn(copy.place);
-            Register.gone(List.of(copy.file, copy.place));
+            Ends.gone(List.of(copy.file, copy.place));
         }
     }
 

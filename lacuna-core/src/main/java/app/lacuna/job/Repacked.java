@@ -1,8 +1,8 @@
 package app.lacuna.job;
 
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.clearing.Register;
 import app.lacuna.selection.FileItem;
 import java.nio.file.Path;
 import java.util.HashMap;
@@ -18,7 +18,7 @@ final class Repacked {
         Map<Path, FileItem> bySource = new HashMap<>();
         packed.forEach(item -> bySource.put(item.source(), item));
         if (!bySource.isEmpty()) {
-            Register.changeOf(archive, end -> withNewer(end, bySource));
+            Ends.changeOf(archive, end -> withNewer(end, bySource));
         }
     }
 

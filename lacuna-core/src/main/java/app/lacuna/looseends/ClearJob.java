@@ -5,10 +5,10 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
 import app.lacuna.clearing.Aside;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
-import app.lacuna.clearing.Register;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
 import java.nio.file.DirectoryNotEmptyException;
@@ -264,7 +264,7 @@ public final class ClearJob {
                     .ifPresentOrElse(
                             place -> trashed.put(file.path(), place), () -> away.add(file.path()));
         }
-        Register.gone(away);
-        Register.trashed(trashed);
+        Ends.gone(away);
+        Ends.trashed(trashed);
     }
 }

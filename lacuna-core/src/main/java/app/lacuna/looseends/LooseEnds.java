@@ -1,10 +1,10 @@
 package app.lacuna.looseends;
 
 import app.lacuna.base.CancelToken;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.clearing.Register;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -28,7 +28,7 @@ public final class LooseEnds {
     /** The oldest first. What is found to be gone is forgotten, what has moved is followed. */
     public List<Seen> look(CancelToken cancel) {
         List<Seen> all = new ArrayList<>();
-        for (LooseEnd end : Register.ends()) {
+        for (LooseEnd end : Ends.all()) {
             cancel.check();
             try {
                 Seen seen = new Looking(end, trash, cancel).look();
@@ -52,7 +52,7 @@ public final class LooseEnds {
     private static void remember(LooseEnd end, Seen seen) throws IOException {
         List<ReadableFile> now = seen.all();
         if (!now.equals(end.files())) {
-            Register.change(end.id(), same -> same.equals(end) ? same.withFiles(now) : same);
+            Ends.change(end.id(), same -> same.equals(end) ? same.withFiles(now) : same);
         }
     }
 
@@ -89,11 +89,11 @@ public final class LooseEnds {
 
     /** The user wants it to stay readable, or does not want that any more. */
     public static void keep(LooseEnd end, boolean wanted) throws IOException {
-        Register.change(end.id(), same -> same.withWanted(wanted));
+        Ends.change(end.id(), same -> same.withWanted(wanted));
     }
 
     /** Forgets it, whatever is still there of it. */
     public static void forget(LooseEnd end) throws IOException {
-        Register.change(end.id(), same -> same.withFiles(List.of()));
+        Ends.change(end.id(), same -> same.withFiles(List.of()));
     }
 }

@@ -3,9 +3,9 @@ package app.lacuna.looseends;
 import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.Aside;
 import app.lacuna.clearing.Clearer;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.clearing.Register;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -56,7 +56,7 @@ public final class TrashJob {
                 files.stream().filter(file -> left.contains(file.path()) && isThere(file)).toList();
         withFolder.forEach(file -> back.put(file.path(), file.path()));
         withFolder.forEach(file -> left.remove(file.path()));
-        Register.takenBack(back);
+        Ends.takenBack(back);
         return new Result(result.done() + withFolder.size(), List.copyOf(left));
     }
 
@@ -83,7 +83,7 @@ public final class TrashJob {
             done += result.done();
             stays.addAll(result.stays());
         }
-        Register.gone(gone);
+        Ends.gone(gone);
         return new Result(done, stays);
     }
 

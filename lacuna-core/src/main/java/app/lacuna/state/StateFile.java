@@ -6,13 +6,11 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.Map;
 import java.util.Set;
@@ -92,7 +90,8 @@ public final class StateFile {
             if (content.path(VERSION).asInt(0) < version) {
                 content.put(VERSION, version);
             }
-            write(Json.MAPPER.writeValueAsBytes(content));
+            // under the lock, so the name beside it is always this process's own
+            WholeFile.replace(sibling(".new"), file, Json.MAPPER.writeValueAsBytes(content));
             assert lock.isValid();
         } finally {
             own.unlock();
@@ -113,24 +112,6 @@ public final class StateFile {
                 }
             }
         }
-    }
-
-    /** Under the lock, so the name beside it is always this process's own. */
-    private void write(byte[] content) throws IOException {
-        Path made = sibling(".new");
-        Files.deleteIfExists(made);
-        try (FileChannel channel =
-                FileChannel.open(
-                        made,
-                        Set.of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE),
-                        PrivatePlaces.forFile(file))) {
-            ByteBuffer bytes = ByteBuffer.wrap(content);
-            while (bytes.hasRemaining()) {
-                channel.write(bytes);
-            }
-            channel.force(true);
-        }
-        Files.move(made, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
     }
 
     private Path sibling(String ending) {

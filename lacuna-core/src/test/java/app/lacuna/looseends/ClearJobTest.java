@@ -10,9 +10,9 @@ import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.clearing.Register;
 import app.lacuna.clearing.TestRegister;
 import app.lacuna.job.Archives;
 import app.lacuna.job.PackJob;
@@ -125,7 +125,7 @@ class ClearJobTest {
         assertThat(report.count()).isEqualTo(4);
         assertThat(season).doesNotExist();
         assertThat(archive).exists();
-        assertThat(Register.ends()).as("nothing is left to remember").isEmpty();
+        assertThat(Ends.all()).as("nothing is left to remember").isEmpty();
     }
 
     @Test

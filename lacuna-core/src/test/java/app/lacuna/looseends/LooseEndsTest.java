@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.LooseEnd.Kind;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.clearing.Register;
 import app.lacuna.clearing.TestRegister;
 import app.lacuna.job.Jobs;
 import app.lacuna.looseends.Seen.State;
@@ -102,7 +102,7 @@ class LooseEndsTest {
         assertThat(onlyOne().in(State.THERE)).hasSize(1);
         Files.delete(season.resolve("diary.txt"));
         assertThat(look()).isEmpty();
-        assertThat(Register.ends()).isEmpty();
+        assertThat(Ends.all()).isEmpty();
     }
 
     @Test
@@ -122,7 +122,7 @@ class LooseEndsTest {
         assertThat(onlyOne().in(State.THERE))
                 .extracting(ReadableFile::path)
                 .contains(season.resolve("heights.csv"));
-        assertThat(Register.ends().get(0).files())
+        assertThat(Ends.all().get(0).files())
                 .as("and is remembered there")
                 .extracting(ReadableFile::path)
                 .contains(season.resolve("heights.csv"));
@@ -157,8 +157,8 @@ class LooseEndsTest {
     @Test
     void whatIsOnAStickThatIsNotThereIsNotForgotten() throws IOException {
         pack();
-        Register.change(
-                Register.ends().get(0).id(),
+        Ends.change(
+                Ends.all().get(0).id(),
                 end ->
                         new LooseEnd(
                                 end.id(),
@@ -185,6 +185,15 @@ class LooseEndsTest {
     }
 
     @Test
+    void whatIsWantedStaysWantedWhenItIsPackedOnceMore() throws IOException {
+        pack();
+        LooseEnds.keep(onlyOne().end(), true);
+        Files.delete(archive);
+        pack();
+        assertThat(onlyOne().end().wanted()).isTrue();
+    }
+
+    @Test
     void listsAndSlipsAreForTheOwnerOnlyAndAreKnown() throws IOException {
         Path list = folder.resolve("list.txt");
         OwnersFile.write(list, new byte[] {65}, Existing.KEEP, Kind.EXPORT, Optional.of(archive));
@@ -197,9 +206,8 @@ class LooseEndsTest {
     @Test
     void aFolderOfWhichThereIsNoListIsListedWhenSomebodyLooks() throws IOException {
         pack();
-        Register.change(
-                Register.ends().get(0).id(),
-                end -> end.withFiles(List.of(tree(end.files().get(0)))));
+        Ends.change(
+                Ends.all().get(0).id(), end -> end.withFiles(List.of(tree(end.files().get(0)))));
         assertThat(onlyOne().in(State.THERE))
                 .extracting(ReadableFile::entry)
                 .containsExactlyInAnyOrder("season/levels.csv", "season/diary.txt");

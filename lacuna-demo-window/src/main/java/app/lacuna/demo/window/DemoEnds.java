@@ -2,8 +2,8 @@ package app.lacuna.demo.window;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Listing;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
-import app.lacuna.clearing.Register;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -57,7 +57,7 @@ final class DemoEnds {
     /** As if it had been some days ago. */
     static void makeOlder() {
         int days = 3;
-        for (LooseEnd end : Register.ends()) {
+        for (LooseEnd end : Ends.all()) {
             if (end.kind() == LooseEnd.Kind.EXTRACTED) {
                 Instant then = Instant.now().minus(Duration.ofDays(days));
                 change(
@@ -77,7 +77,7 @@ final class DemoEnds {
 
     private static void change(LooseEnd older) {
         try {
-            Register.change(older.id(), same -> older);
+            Ends.change(older.id(), same -> older);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -4,9 +4,9 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.clearing.Register;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -100,7 +100,7 @@ public final class ProvingModel {
                 new VerifyJob(archive, listener, cancel).withDigests().againstOriginals(originals);
         Instant now = clock.instant();
         if (report.archiveIsWhole()) {
-            Register.proved(file, now);
+            Ends.proved(file, now);
         }
         boolean compared = report.entries().stream().anyMatch(ProvingModel::isCompared);
         return new Proved(report, compared, now);

@@ -14,6 +14,7 @@ import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.TestRegister;
+import app.lacuna.clearing.Undeletable;
 import app.lacuna.job.Archives;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
@@ -225,6 +226,47 @@ class ClearJobTest {
             out.write('3');
         }
         assertThat(levels).hasContent("1;23");
+    }
+
+    @Test
+    void outOfAFolderThatCanNotBeWrittenNothingGoes() throws Exception {
+        Path closed = Files.createDirectory(season.resolve("closed"));
+        Path kept = Files.writeString(closed.resolve("plan.txt"), "a plan");
+        PackResult packed = pack(season);
+        try (Undeletable held = Undeletable.below(closed)) {
+            assertThat(held.isHeld()).isTrue();
+            assertThat(reasons(plan(packed).stays()))
+                    .containsEntry("season/closed/plan.txt", Stays.NOT_PERMITTED);
+            ClearPlan regardless =
+                    new ClearPlan(packed.originals(), List.of(), List.of(), List.of());
+            assertThat(reasons(delete(digests(packed), regardless).stays()))
+                    .containsEntry("season/closed/plan.txt", Stays.NOT_PERMITTED)
+                    .containsEntry("season/closed", Stays.NOT_EMPTY);
+        }
+        assertThat(kept).hasContent("a plan");
+        assertThat(season.resolve("levels.csv")).doesNotExist();
+    }
+
+    @Test
+    void thePlaceOfAMountStaysAndWhatIsOnItGoes() throws Exception {
+        Path mount = Files.createDirectory(season.resolve("stick"));
+        Assumptions.assumeTrue(
+                run("mount", "-t", "tmpfs", "none", mount.toString()) == 0, "only root mounts");
+        try {
+            Files.writeString(mount.resolve("on-it.txt"), "moved by the tide");
+            PackResult packed = pack(season);
+            ClearReport report = delete(packed);
+            assertThat(reasons(report.stays()))
+                    .containsEntry("season/stick", Stays.NOT_PERMITTED)
+                    .containsEntry("season", Stays.NOT_EMPTY);
+            assertThat(mount).isEmptyDirectory();
+        } finally {
+            run("umount", mount.toString());
+        }
+    }
+
+    private static int run(String... command) throws Exception {
+        return new ProcessBuilder(command).start().waitFor();
     }
 
     @Test

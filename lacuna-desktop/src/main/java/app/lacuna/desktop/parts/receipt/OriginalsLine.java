@@ -7,7 +7,6 @@ import app.lacuna.desktop.parts.clearing.ClearTarget;
 import app.lacuna.desktop.parts.clearing.How;
 import app.lacuna.desktop.parts.clearing.Proofs;
 import app.lacuna.desktop.parts.password.KeptPassword;
-import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Mark.Meaning;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.ReceiptLine;
@@ -67,7 +66,6 @@ public final class OriginalsLine extends VBox {
 
     private void write() {
         getChildren().setAll(model.last().get().map(this::after).orElseGet(this::before));
-        getChildren().add(new BusyLine(model.clearing()));
     }
 
     /** Only this page knows how the archive is opened: until that is different nothing goes. */

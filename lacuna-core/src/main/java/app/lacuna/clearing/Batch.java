@@ -14,6 +14,9 @@ import java.util.concurrent.atomic.AtomicLong;
  * job that does not come to its end leaves what it has told. Safe to use from several threads.
  */
 public final class Batch {
+    /** Up to so many files are listed one by one; of more the folders are remembered. */
+    public static final int MOST_LISTED = 100_000;
+
     private static final AtomicLong NEXT = new AtomicLong();
 
     private final String id;
@@ -76,7 +79,9 @@ public final class Batch {
      */
     public void settle(Optional<Path> where, Optional<Instant> proved, List<ReadableFile> files) {
         List<ReadableFile> nameable =
-                files.stream().filter(file -> Journal.canName(file.path())).toList();
+                Condensed.of(files, MOST_LISTED).stream()
+                        .filter(file -> Journal.canName(file.path()))
+                        .toList();
         Optional<Path> named = where.map(Path::toAbsolutePath).filter(Journal::canName);
         Register.settle(
                 new LooseEnd(id, kind, named, since, proved, Volume.of(nameable), false, nameable),

@@ -8,6 +8,7 @@ import app.lacuna.proof.ProofEntry;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.FileItem;
+import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -24,10 +25,15 @@ import java.util.Optional;
 final class Originals {
     private final Batch batch;
     private final List<FileItem> items;
+    private final boolean listed;
     private List<ReadableFile> files = List.of();
 
-    Originals(Path archive, List<FileItem> items) {
+    /**
+     * @param digests whether the proof has them, since somebody wants to clear the files
+     */
+    Originals(Path archive, List<FileItem> items, boolean digests) {
         this.items = items;
+        this.listed = digests || items.size() <= Batch.MOST_LISTED;
         batch = Batch.begin(LooseEnd.Kind.ORIGINAL, Optional.of(archive));
         batch.readable(
                 items.stream()
@@ -45,8 +51,22 @@ final class Originals {
             return;
         }
         Optional<Path> archive = Optional.of(names.get(names.size() - 1));
-        files = files(items, proof);
-        batch.settle(archive, proof.map(report -> Instant.now()), files);
+        if (listed) {
+            files = files(items, proof);
+        }
+        batch.settle(archive, proof.map(report -> Instant.now()), listed ? files : tops());
+    }
+
+    /** Of very many files a list would cost more memory than packing them. */
+    private List<ReadableFile> tops() {
+        return items.stream()
+                .filter(item -> item.path().indexOf('/') < 0)
+                .map(
+                        item ->
+                                item.kind() == ItemKind.FOLDER
+                                        ? file(item, Sort.TREE, Optional.empty())
+                                        : file(item))
+                .toList();
     }
 
     List<ReadableFile> files() {
@@ -83,6 +103,10 @@ final class Originals {
                     case LINK -> Sort.LINK;
                     case FOLDER -> Sort.FOLDER;
                 };
+        return file(item, sort, key);
+    }
+
+    private static ReadableFile file(FileItem item, Sort sort, Optional<String> key) {
         return new ReadableFile(
                 item.source(),
                 item.path(),

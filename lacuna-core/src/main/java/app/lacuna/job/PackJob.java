@@ -110,7 +110,11 @@ public final class PackJob {
         try {
             Optional<ProofReport> proof = proof(staged, report);
             cancel.check();
-            Originals originals = new Originals(target.path(), report.packed());
+            Originals originals =
+                    new Originals(
+                            target.path(),
+                            report.packed(),
+                            request.afterPacking() == PackRequest.AfterPacking.PROVE_AND_DIGEST);
             List<Path> names = List.of();
             try {
                 names = beside ? staged.publishBeside() : staged.publish(request.ifTargetExists());

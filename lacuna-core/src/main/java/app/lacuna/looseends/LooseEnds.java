@@ -1,6 +1,7 @@
 package app.lacuna.looseends;
 
 import app.lacuna.base.CancelToken;
+import app.lacuna.clearing.Batch;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.LooseEnd;
@@ -51,7 +52,11 @@ public final class LooseEnds {
     /** Somebody else may have changed it meanwhile: then the next look will tell. */
     private static void remember(LooseEnd end, Seen seen) throws IOException {
         List<ReadableFile> now = seen.all();
-        if (!now.equals(end.files())) {
+        boolean condensed =
+                now.size() > Batch.MOST_LISTED
+                        && end.files().stream()
+                                .anyMatch(file -> file.sort() == ReadableFile.Sort.TREE);
+        if (!condensed && !now.equals(end.files())) {
             Ends.change(end.id(), same -> same.equals(end) ? same.withFiles(now) : same);
         }
     }

@@ -11,6 +11,7 @@ import app.lacuna.trash.Trash;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -45,7 +46,7 @@ class ClearKilledTest {
             Path season = season(place);
             boolean toTrash = kill % 2 == 0;
             Process process = start(place, season, toTrash);
-            Thread.sleep(random.nextInt(toTrash ? 220 : 120));
+            awaitLeft(process, season, random.nextInt(FILES));
             process.destroyForcibly().waitFor(20, TimeUnit.SECONDS);
             hit += check(place, season) ? 1 : 0;
         }
@@ -82,6 +83,21 @@ class ClearKilledTest {
         BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream()));
         assertThat(out.readLine()).isEqualTo("started");
         return process;
+    }
+
+    /** Until only so many are under their names: however quick or slow the machine is. */
+    private static void awaitLeft(Process process, Path season, int left) throws Exception {
+        while (process.isAlive() && filesIn(season) > left) {
+            Thread.sleep(1);
+        }
+    }
+
+    private static long filesIn(Path season) {
+        try (Stream<Path> all = Files.walk(season, 2)) {
+            return all.filter(path -> path.getFileName().toString().startsWith("f")).count();
+        } catch (IOException | UncheckedIOException e) {
+            return FILES; // a folder has just gone: look again
+        }
     }
 
     /** Whether it was in the middle. */

@@ -18,6 +18,8 @@ public enum Stays {
     ARCHIVE_DAMAGED,
     /** The archive is not there any more, or is not the one that was proved. */
     ARCHIVE_CHANGED,
+    /** The archive was not opened, since its password was not given. */
+    LOCKED,
     /** It is the archive, or leads to it. */
     ARCHIVE,
     /** It belongs to somebody else. */

@@ -177,6 +177,13 @@ class EndsWindowTest extends InWindow {
         until(() -> lookup("#place-ends").query().isVisible());
         press("#ends-clear");
         until(() -> lookup("#clear-password-0").tryQuery().isPresent());
+        press("#clear-do");
+        until(() -> lookup("#clear-stayed").tryQuery().isPresent());
+        assertThat(stripText("#clear-stayed")).contains("password of its archive was not given");
+        assertThat(season.resolve("levels.csv")).exists();
+        press("#clear-seen");
+        press("#ends-clear");
+        until(() -> lookup("#clear-password-0").tryQuery().isPresent());
         interact(() -> lookup("#clear-password-0").<PasswordField>query().setText("third hut"));
         press("#clear-do");
         until(() -> stripText("#clear-panel").contains("not the password"));

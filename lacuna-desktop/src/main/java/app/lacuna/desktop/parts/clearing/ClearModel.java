@@ -30,6 +30,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CancellationException;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
@@ -230,6 +231,9 @@ public final class ClearModel {
                                                 cleared(
                                                         now.how(), part, evidence, listener,
                                                         cancel)));
+            } catch (CancellationException e) {
+                reports.add(new ClearReport(List.of(), part.plan().stays(), List.of(), true));
+                break; // what was done before is told all the same
             } catch (WrongPassword e) {
                 part.target().proofs().locked().ifPresent(wrong::add);
             } catch (IOException e) {
@@ -239,8 +243,13 @@ public final class ClearModel {
         return new Done(now.how(), reports, wrong, failures);
     }
 
+    /** Nobody has given its password. */
     private static ClearReport untouched(Planned part) {
-        return new ClearReport(List.of(), part.plan().stays(), List.of(), false);
+        List<Staying> stays = new ArrayList<>(part.plan().stays());
+        part.plan().goes().stream()
+                .filter(file -> file.sort() != ReadableFile.Sort.FOLDER)
+                .forEach(file -> stays.add(new Staying(ClearModel.place(file), Stays.LOCKED)));
+        return new ClearReport(List.of(), stays, List.of(), false);
     }
 
     private ClearReport cleared(

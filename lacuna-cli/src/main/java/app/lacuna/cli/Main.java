@@ -55,6 +55,7 @@ public final class Main {
                         .addSubcommand(new ChangeCommand(terminal))
                         .addSubcommand(new RelockCommand(terminal))
                         .addSubcommand(new ExposureCommand(terminal))
+                        .addSubcommand(new OpenerCommand(terminal))
                         .addSubcommand(new LooseEndsCommand(terminal))
                         .addSubcommand(new ClearCommand(terminal))
                         .setCaseInsensitiveEnumValuesAllowed(true)

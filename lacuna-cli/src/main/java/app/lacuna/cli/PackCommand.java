@@ -5,7 +5,10 @@ import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
+import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.exposure.Opener;
 import app.lacuna.extract.Outlook;
+import app.lacuna.job.OpenerJob;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
@@ -25,10 +28,12 @@ import app.lacuna.staging.Target;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CancellationException;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
@@ -64,6 +69,9 @@ final class PackCommand implements Callable<Integer> {
     @Option(names = "--then-clear", paramLabel = "HOW", converter = ClearTo.Converter.class)
     private Optional<ClearTo> thenClear = Optional.empty();
 
+    @Option(names = "--opener", paramLabel = "KIND", converter = OpenerKindConverter.class)
+    private Optional<OpenerKind> opener = Optional.empty();
+
     @Option(names = "--json")
     private boolean json;
 
@@ -93,6 +101,7 @@ final class PackCommand implements Callable<Integer> {
         PackOptions options = form.options();
         requireSplittable();
         requireClearable();
+        requireOpener(options);
         Target.of(output).requireUsable(onExisting.rule); // before the password is asked for
         if (options.protection() == Protection.TRADITIONAL) {
             terminal.say(Words.text("pack.traditional"));
@@ -106,8 +115,9 @@ final class PackCommand implements Callable<Integer> {
                         : Optional.empty();
         try {
             PackResult result = pack(options, password);
+            Optional<OpenerJob.Result> page = opener(result);
             Optional<ClearReport> cleared = thenClear.map(how -> clear(result, how));
-            report(result, cleared);
+            report(result, page, cleared);
             boolean all = cleared.map(Clearing::isComplete).orElse(true);
             return (result.isComplete() && all ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
         } finally {
@@ -127,6 +137,35 @@ final class PackCommand implements Callable<Integer> {
         }
         if (!output.toString().toLowerCase(Locale.ROOT).endsWith(".zip")) {
             throw wrong("pack.split-needs-zip");
+        }
+    }
+
+    private void requireOpener(PackOptions options) throws IOException {
+        if (opener.isEmpty()) {
+            return;
+        }
+        if (!Opener.browsersRead(options.method().name().toLowerCase(Locale.ROOT))) {
+            throw wrong("pack.opener-needs-deflate");
+        }
+        Target page = Target.of(opener.get().nameFor(Target.of(output).path()));
+        if (opener.get() == OpenerKind.INSIDE) {
+            page.requireUsable(onExisting.rule);
+        }
+    }
+
+    /** If it can not be written, what has been packed is told of all the same. */
+    private Optional<OpenerJob.Result> opener(PackResult result) throws IOException {
+        if (opener.isEmpty()) {
+            return Optional.empty();
+        }
+        List<Path> inside = opener.get() == OpenerKind.INSIDE ? result.files() : List.of();
+        Path name = opener.get().nameFor(result.archive());
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return Optional.of(
+                    new OpenerJob(inside, name, onExisting.rule, bar, terminal.cancel()).run());
+        } catch (IOException | CancellationException e) {
+            report(result, Optional.empty(), Optional.empty());
+            throw e;
         }
     }
 
@@ -205,18 +244,24 @@ final class PackCommand implements Callable<Integer> {
         }
     }
 
-    private void report(PackResult result, Optional<ClearReport> cleared) throws IOException {
+    private void report(
+            PackResult result, Optional<OpenerJob.Result> page, Optional<ClearReport> cleared)
+            throws IOException {
         if (json) {
             Json.object(
                     terminal.out(),
                     out -> {
                         writeJson(out, result);
+                        if (page.isPresent()) {
+                            OpenerText.writeJson(out, page.get());
+                        }
                         if (cleared.isPresent()) {
                             Clearing.writeJson(out, cleared.get());
                         }
                     });
         } else {
             writeText(result);
+            page.ifPresent(written -> OpenerText.write(terminal, written));
         }
         if (result.files().size() > 1) {
             terminal.say(Words.text("pack.parts", result.files().size()));

@@ -28,6 +28,8 @@ record ReachFactors(Protection protection, boolean hidden, boolean split, Set<St
         boolean old = OLD.containsAll(methods);
         boolean builtIn = protection.strength().isEmpty() && !hidden && !split && old;
         openers.put(Opener.BUILT_IN_UNZIP, builtIn ? Reach.YES : Reach.NO);
+        boolean inBrowsers = methods.stream().allMatch(Opener::browsersRead);
+        openers.put(Opener.WEB_BROWSER, inBrowsers ? Reach.YES : Reach.NO);
         openers.put(Opener.AES_UNZIP, inSteps(USUAL));
         openers.put(Opener.NEWER_TOOL, inSteps(NEWER));
         openers.put(Opener.LACUNA, NEWER.containsAll(methods) ? Reach.YES : Reach.NO);

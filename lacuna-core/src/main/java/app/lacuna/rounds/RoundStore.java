@@ -3,6 +3,7 @@ package app.lacuna.rounds;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.state.StateFile;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -123,7 +124,9 @@ public final class RoundStore {
                             node.path("archive").asText(Round.DATE + ".zip"),
                             Protection.valueOf(node.path("protection").asText()),
                             Names.valueOf(node.path("names").asText()),
-                            Method.valueOf(node.path("method").asText())));
+                            Method.valueOf(node.path("method").asText()),
+                            Optional.ofNullable(node.get("opener"))
+                                    .map(kind -> OpenerKind.valueOf(kind.asText()))));
         } catch (IllegalArgumentException e) {
             return Optional.empty(); // of another version: it stays in the file
         }
@@ -140,5 +143,7 @@ public final class RoundStore {
         node.put("protection", round.protection().name());
         node.put("names", round.names().name());
         node.put("method", round.method().name());
+        node.remove("opener");
+        round.opener().ifPresent(kind -> node.put("opener", kind.name()));
     }
 }

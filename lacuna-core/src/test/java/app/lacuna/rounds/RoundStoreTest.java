@@ -6,12 +6,14 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.page.OpenerKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -38,14 +40,15 @@ class RoundStoreTest {
                 "evening-{date}.zip",
                 Protection.AES_256,
                 Names.HIDDEN,
-                Method.ZSTD);
+                Method.ZSTD,
+                name.startsWith("To") ? Optional.of(OpenerKind.INSIDE) : Optional.empty());
     }
 
     @Test
     void roundsComeBackAsTheyWere() throws IOException {
         assertThat(store.rounds()).isEmpty();
         Round evening = round("Evening copy", "/dig/photographs", "/dig/発掘=a b\n.txt");
-        Round season = round("Season archive", "/dig");
+        Round season = round("To the finds specialist", "/dig");
         store.save(evening);
         store.save(season);
         assertThat(new RoundStore(folder.resolve("state")).rounds())
@@ -76,7 +79,7 @@ class RoundStoreTest {
                 .startsWith(Path.of("/backup/5"), Path.of("/backup/8"), Path.of("/backup/7"))
                 .doesNotHaveDuplicates();
         assertThat(store.rounds()).hasSize(1);
-        store.save(round("Season archive"));
+        store.save(round("To the finds specialist"));
         assertThat(store.recentForm()).contains(FORM);
     }
 
@@ -98,9 +101,11 @@ class RoundStoreTest {
                         .replace("AES_256", "AES_257")
                         .replace("\"version\" : 1", "\"version\" : 7, \"moon\" : \"full\""));
         assertThat(store.rounds()).as("not understood").isEmpty();
-        store.save(round("Season archive"));
+        store.save(round("To the finds specialist"));
         store.used(Path.of("/backup"), FORM);
-        assertThat(store.rounds()).extracting(Round::name).containsExactly("Season archive");
+        assertThat(store.rounds())
+                .extracting(Round::name)
+                .containsExactly("To the finds specialist");
         assertThat(Files.readString(file))
                 .contains("AES_257", "Evening copy", "\"moon\"", "\"version\" : 7");
     }
@@ -135,7 +140,7 @@ class RoundStoreTest {
         Path file = folder.resolve("state/rounds.json");
         Files.writeString(file, "{\"rounds\": [ ours");
         assertThat(store.rounds()).isEmpty();
-        store.save(round("Season archive"));
+        store.save(round("To the finds specialist"));
         assertThat(store.rounds()).hasSize(1);
         assertThat(folder.resolve("state/rounds.json.damaged-1")).hasContent("{\"rounds\": [ ours");
     }

@@ -50,6 +50,7 @@ class PackageOrderTest {
                     .layer("uses")
                     .definedBy(
                             "app.lacuna.change",
+                            "app.lacuna.delivery..",
                             "app.lacuna.preview",
                             "app.lacuna.proof",
                             "app.lacuna.extract",

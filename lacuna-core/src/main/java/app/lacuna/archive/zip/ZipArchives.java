@@ -39,11 +39,20 @@ public final class ZipArchives {
      */
     public static ZipArchiveReader open(Path file, Limits limits, Nested nested)
             throws IOException {
+        return open(partsOf(file), limits, nested);
+    }
+
+    /**
+     * The files of an archive in their order, told by any of them.
+     *
+     * @throws VolumeMissing if one of the parts is not there
+     */
+    public static List<Path> partsOf(Path file) throws IOException {
         Path last = VolumeNames.lastOf(file).orElse(file);
         if (!last.equals(file) && !Files.exists(last)) {
             throw new VolumeMissing(last.getFileName().toString(), VolumeMissing.Trouble.NOT_THERE);
         }
-        return open(VolumeNames.existing(last, volumes(last)), limits, nested);
+        return VolumeNames.existing(last, volumes(last));
     }
 
     /** The parts in their order, whatever they are called. The caller closes the reader. */

@@ -8,6 +8,7 @@ import app.lacuna.base.Stage;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.parts.clearing.How;
@@ -106,6 +107,11 @@ class WordsTest {
                     Map.entry("open.check.", List.of(CheckState.Kind.class)),
                     Map.entry("open.seen.", List.of(Protection.class)),
                     Map.entry("opener.", List.of(Opener.class)),
+                    Map.entry("opener.make.", List.of(OpenerKind.class)),
+                    Map.entry("opener.made.", List.of(OpenerKind.class)),
+                    Map.entry("opener.made.line.", List.of(OpenerKind.class)),
+                    Map.entry("popover.page.", List.of(OpenerKind.class)),
+                    Map.entry("whom.page.", List.of(OpenerKind.class)),
                     Map.entry("opener.reach.", List.of(Reach.class)),
                     Map.entry("password.unusable.", List.of(PasswordUnusable.Reason.class)),
                     Map.entry("popover.cipher.", List.of(Protection.class)),

@@ -3,6 +3,8 @@ package app.lacuna.desktop.parts.receipt;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.clearing.ClearPanel;
+import app.lacuna.desktop.parts.handing.OpenerLine;
+import app.lacuna.desktop.parts.handing.OpenerModel;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
@@ -51,7 +53,8 @@ public final class ReceiptView {
     private Runnable goOn = () -> {};
 
     /** What the steps are done with. */
-    public record Tools(ClearModel clearing, CopyModel copying, FileDialogs dialogs) {}
+    public record Tools(
+            ClearModel clearing, CopyModel copying, OpenerModel opener, FileDialogs dialogs) {}
 
     /** What the buttons in the foot do. */
     public record Next(Runnable open, Runnable anew) {}
@@ -81,6 +84,7 @@ public final class ReceiptView {
                 .add(
                         new OriginalsLine(
                                 result, roots, tools.clearing(), password.map(PasswordStep::kept)));
+        lines.getChildren().add(new OpenerLine(tools.opener()));
         proofList.setVisible(false);
         ClearPanel panel = new ClearPanel(tools.clearing());
         Columns columns = new Columns(lines, beside(panel), RIGHT_WIDTH);

@@ -2,11 +2,15 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.exposure.Opener;
+import java.util.Locale;
 
 /** Who has to be able to open the archive. Each choice sets cipher, method and names together. */
 public enum ForWhom {
     /** With nothing but what is built in. */
     ANY_COMPUTER,
+    /** A page comes with it that opens it. */
+    WEB_BROWSER,
     AES_TOOL,
     NEWER_TOOL,
     /** With Lacuna. */
@@ -17,6 +21,8 @@ public enum ForWhom {
         boolean weak = protection.strength().isEmpty();
         return switch (this) {
             case ANY_COMPUTER -> weak && !method.needsNewerTools();
+            case WEB_BROWSER ->
+                    !weak && Opener.browsersRead(method.name().toLowerCase(Locale.ROOT));
             case AES_TOOL -> !weak && !method.needsNewerTools();
             case NEWER_TOOL -> !weak && method.needsNewerTools();
             case MYSELF -> !weak;

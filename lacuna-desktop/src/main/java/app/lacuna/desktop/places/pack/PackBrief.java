@@ -44,6 +44,7 @@ final class PackBrief {
         model.protection().addListener(changed);
         model.names().addListener(changed);
         model.form().whom().addListener(changed);
+        model.form().page().addListener(changed);
         model.form().method().addListener(changed);
         model.form().thenClear().addListener(changed);
         model.form().isOfRound().addListener(changed);
@@ -81,11 +82,7 @@ final class PackBrief {
         new Sentence("pack.brief")
                 .word(word("brief-items", items, popovers::items))
                 .word(word("brief-name", model.name().get(), popovers::name))
-                .word(
-                        word(
-                                "brief-whom",
-                                Words.text("whom." + model.form().whom().get()),
-                                popovers::whom))
+                .word(word("brief-whom", whom(), popovers::whom))
                 .word(
                         word(
                                 "brief-cipher",
@@ -109,6 +106,15 @@ final class PackBrief {
                                 Words.text("then." + model.form().thenClear().get()),
                                 popovers::thenClear))
                 .into(line);
+    }
+
+    /** With the page that comes with the archive, if there is one. */
+    private String whom() {
+        return model.form()
+                .page()
+                .get()
+                .map(kind -> Words.text("whom.page." + kind))
+                .orElse(Words.text("whom." + model.form().whom().get()));
     }
 
     private interface Opener {

@@ -4,7 +4,9 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.rounds.RecentForm;
+import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -26,6 +28,8 @@ public final class PackForm {
     private final ObjectProperty<Method> method = new SimpleObjectProperty<>(Method.DEFLATE);
     private final ObjectProperty<ThenClear> thenClear = new SimpleObjectProperty<>(ThenClear.KEEP);
     private final ReadOnlyBooleanWrapper round = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyObjectWrapper<Optional<OpenerKind>> page =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
     private final StringProperty hint = new SimpleStringProperty("");
     private final ReadOnlyObjectWrapper<ForWhom> whom =
             new ReadOnlyObjectWrapper<>(ForWhom.AES_TOOL);
@@ -51,6 +55,9 @@ public final class PackForm {
         if (!whom.get().isServedBy(protection.get(), method.get())) {
             whom.set(ForWhom.nearest(protection.get(), method.get()));
         }
+        if (whom.get() != ForWhom.WEB_BROWSER) {
+            page.set(Optional.empty());
+        }
         boolean hidden = names.get() == Names.HIDDEN && protection.get().canHideNames();
         String note = hint.get().strip();
         options.set(
@@ -71,6 +78,22 @@ public final class PackForm {
         method.set(newer ? Method.ZSTD : Method.DEFLATE);
         names.set(weak ? Names.VISIBLE : Names.HIDDEN);
         whom.set(choice);
+        page.set(
+                choice == ForWhom.WEB_BROWSER
+                        ? Optional.of(page.get().orElse(OpenerKind.INSIDE))
+                        : Optional.empty());
+    }
+
+    /** For anyone with a web browser, with this kind of page. */
+    public void forBrowsers(OpenerKind kind) {
+        page.set(Optional.of(kind));
+        whom.set(ForWhom.WEB_BROWSER);
+        settle();
+    }
+
+    /** The opener page that comes with the archive, if it is for web browsers. */
+    public ReadOnlyObjectProperty<Optional<OpenerKind>> page() {
+        return page.getReadOnlyProperty();
     }
 
     public ReadOnlyObjectProperty<ForWhom> whom() {

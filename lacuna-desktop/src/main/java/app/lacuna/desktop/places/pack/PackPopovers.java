@@ -3,6 +3,7 @@ package app.lacuna.desktop.places.pack;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.FileDialogs;
@@ -15,6 +16,7 @@ import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.geometry.Pos;
@@ -120,7 +122,32 @@ final class PackPopovers {
                         .withNotes(value -> Words.text("popover.whom." + value + ".note"))
                         .column();
         Button done = Page.button("whom-done", Words.text("popover.done"), layer::close);
-        return new Node[] {choices, methods(), done};
+        return new Node[] {choices, pages(), methods(), done};
+    }
+
+    /** Where the archive is, if a page comes with it. */
+    private Node pages() {
+        ObjectProperty<OpenerKind> kind =
+                new SimpleObjectProperty<>(model.form().page().get().orElse(null));
+        kind.addListener(
+                (property, before, now) -> {
+                    if (now != null) {
+                        model.form().forBrowsers(now);
+                    }
+                });
+        VBox choices =
+                new ChoiceGroup<>(
+                                "page",
+                                List.of(OpenerKind.values()),
+                                kind,
+                                value -> Words.text("popover.page." + value))
+                        .withNotes(value -> Words.text("popover.page." + value + ".note"))
+                        .column();
+        choices.getStyleClass().add("sub-choices");
+        choices.visibleProperty().bind(model.form().page().map(Optional::isPresent));
+        choices.managedProperty().bind(choices.visibleProperty());
+        model.form().page().addListener((property, before, now) -> kind.set(now.orElse(null)));
+        return choices;
     }
 
     /** How it is compressed, to be changed alone; the choice above follows if it has to. */

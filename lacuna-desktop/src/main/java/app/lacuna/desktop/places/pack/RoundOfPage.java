@@ -27,7 +27,8 @@ final class RoundOfPage {
                                 (withDate ? dated : stem) + ".zip",
                                 page.form().protection().get(),
                                 page.form().names().get(),
-                                page.form().method().get()));
+                                page.form().method().get(),
+                                page.form().page().get()));
         page.form().ofRound(true);
     }
 
@@ -38,6 +39,7 @@ final class RoundOfPage {
         page.form().protection().set(round.protection());
         page.form().method().set(round.method());
         page.form().names().set(round.names());
+        round.opener().ifPresent(kind -> page.form().forBrowsers(kind));
         page.folder().set(round.folder());
         page.name().set(round.archiveNameOn(today()));
         page.contents().leaveOut(round.patterns(), round.withoutJunk());

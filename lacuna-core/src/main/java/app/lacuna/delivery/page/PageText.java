@@ -1,0 +1,126 @@
+package app.lacuna.delivery.page;
+
+import com.fasterxml.jackson.core.io.JsonStringEncoder;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.Properties;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+
+/** The page as text, from its template; where the archive would be, it is cut in two. */
+final class PageText {
+    private static final String ARCHIVE = "${archive}";
+
+    /** In the order in which they need each other. */
+    private static final List<String> ENGINE =
+            List.of(
+                    "zip-reader.js",
+                    "trouble.js",
+                    "parts.js",
+                    "open-zip.js",
+                    "archive.js",
+                    "engine.js");
+
+    private static final List<String> PAGE =
+            List.of(
+                    "texts.js",
+                    "embedded.js",
+                    "orders.js",
+                    "viewer.js",
+                    "saving.js",
+                    "rows.js",
+                    "page.js");
+
+    /** English first: it is spoken where no other language is. */
+    private static final Map<String, String> LANGUAGES =
+            new TreeMap<>(Map.of("en", "texts.properties", "de", "texts_de.properties"));
+
+    private final String before;
+    private final String after;
+
+    PageText() {
+        String page = resource("page.html");
+        String reader = resource("zip-reader.js");
+        page = fill(page, "style", resource("page.css"));
+        page = fill(page, "licence", escaped(licence(reader)));
+        page = fill(page, "texts", texts());
+        page = fill(page, "engine", scripts(ENGINE));
+        page = fill(page, "page", scripts(PAGE));
+        int cut = page.indexOf(ARCHIVE);
+        before = page.substring(0, cut);
+        after = page.substring(cut + ARCHIVE.length());
+    }
+
+    String before() {
+        return before;
+    }
+
+    String after() {
+        return after;
+    }
+
+    /** For a place between tags, or within double quotes. */
+    static String escaped(String text) {
+        return text.replace("&", "&amp;").replace("<", "&lt;").replace("\"", "&quot;");
+    }
+
+    private static String fill(String page, String slot, String text) {
+        return page.replace("${" + slot + "}", text);
+    }
+
+    /** What stands in the reader's first comment. */
+    private static String licence(String reader) {
+        return reader.substring(reader.indexOf("/*") + 2, reader.indexOf("*/")).strip();
+    }
+
+    private static String scripts(List<String> names) {
+        return names.stream().map(PageText::resource).collect(Collectors.joining("\n"));
+    }
+
+    private static String texts() {
+        return LANGUAGES.entrySet().stream()
+                .map(language -> quoted(language.getKey()) + ":" + words(language.getValue()))
+                .collect(Collectors.joining(",\n", "{", "}"));
+    }
+
+    private static String words(String name) {
+        Properties words = new Properties();
+        try (Reader in = new InputStreamReader(open(name), StandardCharsets.UTF_8)) {
+            words.load(in);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return new TreeMap<>(words)
+                .entrySet().stream()
+                        .map(word -> quoted(word.getKey()) + ":" + quoted(word.getValue()))
+                        .collect(Collectors.joining(",\n", "{", "}"));
+    }
+
+    /** As JSON, in which nothing can end the script it stands in. */
+    private static String quoted(Object word) {
+        char[] quoted = JsonStringEncoder.getInstance().quoteAsString(word.toString());
+        return '"' + new String(quoted).replace("<", "\\u003c") + '"';
+    }
+
+    private static String resource(String name) {
+        try (InputStream in = open(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static InputStream open(String name) {
+        InputStream in = PageText.class.getResourceAsStream(name);
+        if (in == null) {
+            throw new IllegalStateException("the program is not complete: " + name);
+        }
+        return in;
+    }
+}

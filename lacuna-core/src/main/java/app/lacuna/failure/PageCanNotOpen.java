@@ -1,0 +1,11 @@
+package app.lacuna.failure;
+
+/** No opener page can be made for this archive: what is in it is more than browsers read. */
+public final class PageCanNotOpen extends LacunaException {
+    /**
+     * @param method the trade's name of the method of compression
+     */
+    public PageCanNotOpen(String method) {
+        super("no browser reads " + method, method);
+    }
+}

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import app.lacuna.base.ByteCount;
+
+/** The archive is more than a page can have inside. */
+public final class TooLargeForPage extends LacunaException {
+    public TooLargeForPage(long bytes, long most) {
+        super("more than a page holds", new ByteCount(bytes), new ByteCount(most));
+    }
+}

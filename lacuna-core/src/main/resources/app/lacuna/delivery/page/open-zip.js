@@ -1,0 +1,118 @@
+// Writes an archive without a password: stored entries, so that nothing is computed twice
+// (APPNOTE.TXT 4.3). It stays below what needs the larger fields.
+
+const MOST_ENTRIES = 0xffff - 1;
+const MOST_BYTES = 2_000_000_000;
+const UTF8_NAMES = 0x0800;
+const MADE_ON_UNIX = 3 << 8;
+const VERSION = 20;
+
+const CRC_TABLE = new Uint32Array(256).map((_, index) => {
+  let value = index;
+  for (let bit = 0; bit < 8; bit++) {
+    value = value & 1 ? (value >>> 1) ^ 0xedb88320 : value >>> 1;
+  }
+  return value;
+});
+
+class Crc {
+  constructor() {
+    this.state = -1;
+  }
+
+  add(bytes) {
+    let state = this.state;
+    for (let at = 0; at < bytes.length; at++) {
+      state = (state >>> 8) ^ CRC_TABLE[(state ^ bytes[at]) & 255];
+    }
+    this.state = state;
+  }
+
+  value() {
+    return (this.state ^ -1) >>> 0;
+  }
+}
+
+class OpenZip {
+  constructor() {
+    this.pieces = [];
+    this.directory = [];
+    this.names = new Set();
+    this.bytes = 0;
+  }
+
+  /**
+   * @param {{path: string, directory: boolean, mode: number, modified: Date}} entry
+   * @param {Blob} blob what is in it
+   * @param {number} crc of that
+   */
+  add(entry, blob, crc) {
+    const name = new TextEncoder().encode(this.freeName(safePath(entry)));
+    if (this.directory.length >= MOST_ENTRIES || this.bytes + blob.size > MOST_BYTES) {
+      throw new Trouble("too-large");
+    }
+    const common = new DataView(new ArrayBuffer(26));
+    common.setUint16(0, VERSION, true);
+    common.setUint16(2, UTF8_NAMES, true);
+    const [date, time] = dosTime(entry.modified);
+    common.setUint16(6, time, true);
+    common.setUint16(8, date, true);
+    common.setUint32(10, crc, true);
+    common.setUint32(14, blob.size, true);
+    common.setUint32(18, blob.size, true);
+    common.setUint16(22, name.length, true);
+    const local = new Uint8Array([0x50, 0x4b, 3, 4, ...new Uint8Array(common.buffer)]);
+    const rest = new DataView(new ArrayBuffer(14));
+    rest.setUint32(6, ((entry.mode << 16) | (entry.directory ? 0x10 : 0)) >>> 0, true);
+    rest.setUint32(10, this.bytes, true);
+    const central = new Uint8Array(6 + 26 + 14);
+    central.set([0x50, 0x4b, 1, 2]);
+    new DataView(central.buffer).setUint16(4, MADE_ON_UNIX | VERSION, true);
+    central.set(new Uint8Array(common.buffer), 6);
+    central.set(new Uint8Array(rest.buffer), 32);
+    this.pieces.push(local, name, blob);
+    this.directory.push(central, name);
+    this.bytes += local.length + name.length + blob.size;
+  }
+
+  freeName(path) {
+    const folder = path.endsWith("/");
+    const [, stem, ending] = /^(.*?)((?:\.[^./]*)?\/?)$/s.exec(path);
+    let free = path;
+    for (let number = 2; this.names.has(free) && !folder; number++) {
+      free = `${stem} (${number})${ending}`;
+    }
+    this.names.add(free);
+    return free;
+  }
+
+  toBlob() {
+    const count = this.directory.length / 2;
+    const size = this.directory.reduce((sum, piece) => sum + piece.length, 0);
+    const end = new DataView(new ArrayBuffer(22));
+    end.setUint32(0, 0x06054b50, true);
+    end.setUint16(8, count, true);
+    end.setUint16(10, count, true);
+    end.setUint32(12, size, true);
+    end.setUint32(16, this.bytes, true);
+    return new Blob([...this.pieces, ...this.directory, end.buffer], { type: "application/zip" });
+  }
+}
+
+/** A path that stays within the folder it is unpacked into. */
+function safePath(entry) {
+  const steps = entry.path
+    .split(/[/\\]/)
+    .filter((step) => step !== "" && step !== "." && step !== "..")
+    .map((step) => step.replace(/[\u0000-\u001f:]/g, "_"));
+  const path = steps.join("/") || "_";
+  return entry.directory ? `${path}/` : path;
+}
+
+function dosTime(moment) {
+  const year = Math.min(Math.max(moment.getFullYear(), 1980), 2107);
+  return [
+    ((year - 1980) << 9) | ((moment.getMonth() + 1) << 5) | moment.getDate(),
+    (moment.getHours() << 11) | (moment.getMinutes() << 5) | (moment.getSeconds() >> 1),
+  ];
+}

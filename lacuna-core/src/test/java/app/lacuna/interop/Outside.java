@@ -2,9 +2,12 @@ package app.lacuna.interop;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -71,8 +74,20 @@ final class Outside {
     /** Where the npm package is, installed once for all tests. */
     static synchronized Path zipJsFolder() throws IOException {
         Path folder = Path.of("target/zipjs").toAbsolutePath();
+        Files.createDirectories(folder);
+        try (FileChannel one =
+                        FileChannel.open(
+                                folder.resolve("lock"),
+                                StandardOpenOption.CREATE,
+                                StandardOpenOption.WRITE);
+                FileLock lock = one.lock()) { // other tests run in another process
+            install(folder);
+        }
+        return folder;
+    }
+
+    private static void install(Path folder) throws IOException {
         if (!Files.exists(folder.resolve("node_modules/@zip.js/zip.js/package.json"))) {
-            Files.createDirectories(folder);
             Files.writeString(folder.resolve("package.json"), "{\"private\": true}");
             run(
                     folder,
@@ -86,6 +101,5 @@ final class Outside {
                             "--ignore-scripts",
                             "@zip.js/zip.js@2.7.57"));
         }
-        return folder;
     }
 }

@@ -135,19 +135,19 @@ final class PackPopovers {
                         model.form().forBrowsers(now);
                     }
                 });
-        VBox choices =
+        HBox choices =
                 new ChoiceGroup<>(
                                 "page",
                                 List.of(OpenerKind.values()),
                                 kind,
                                 value -> Words.text("popover.page." + value))
-                        .withNotes(value -> Words.text("popover.page." + value + ".note"))
-                        .column();
-        choices.getStyleClass().add("sub-choices");
-        choices.visibleProperty().bind(model.form().page().map(Optional::isPresent));
-        choices.managedProperty().bind(choices.visibleProperty());
+                        .row();
+        HBox row = new HBox(12, new Label(Words.text("popover.page")), choices);
+        row.setAlignment(Pos.CENTER_LEFT);
+        row.visibleProperty().bind(model.form().page().map(Optional::isPresent));
+        row.managedProperty().bind(row.visibleProperty());
         model.form().page().addListener((property, before, now) -> kind.set(now.orElse(null)));
-        return choices;
+        return row;
     }
 
     /** How it is compressed, to be changed alone; the choice above follows if it has to. */

@@ -4,6 +4,7 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
+import app.lacuna.failure.MailTrouble;
 import app.lacuna.failure.PasswordUnusable;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
@@ -43,6 +44,14 @@ final class FailureWords {
         }
         if (failure instanceof OutOfMemoryError) {
             return "OutOfMemory";
+        }
+        if (failure instanceof MailTrouble trouble) {
+            facts.add(trouble.reason());
+            facts.add(
+                    trouble.answer().isEmpty()
+                            ? ""
+                            : Words.text("mail.said", PrintableName.of(trouble.answer())));
+            return "MailTrouble." + trouble.reason();
         }
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());

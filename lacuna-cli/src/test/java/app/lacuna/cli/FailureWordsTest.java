@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
+import app.lacuna.failure.MailTrouble;
 import app.lacuna.failure.NotEnoughSpace;
 import java.io.IOException;
 import java.util.List;
@@ -23,10 +24,12 @@ class FailureWordsTest {
     @ParameterizedTest
     @MethodSource("everyFailure")
     void everyFailureHasItsThreeSentences(Class<?> type) {
-        List<String> keys =
-                type == DamagedArchive.class
-                        ? List.of("DamagedArchive", "DamagedEntry")
-                        : List.of(type.getSimpleName());
+        List<String> keys = List.of(type.getSimpleName());
+        if (type == DamagedArchive.class) {
+            keys = List.of("DamagedArchive", "DamagedEntry");
+        } else if (type == MailTrouble.class) {
+            keys = Stream.of(MailTrouble.Reason.values()).map(r -> "MailTrouble." + r).toList();
+        }
         for (String key : keys) {
             for (String part : List.of("what", "safe", "next")) {
                 assertThat(Words.has("failure." + key + "." + part)).as(key + part).isTrue();

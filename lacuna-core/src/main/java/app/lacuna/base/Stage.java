@@ -15,6 +15,8 @@ public enum Stage {
     CLEARING,
     /** Writing the same archive to another place. */
     COPYING,
+    /** Handing messages to a mail service. */
+    SENDING,
     /** Trying passwords near one that was typed. */
     TRYING
 }

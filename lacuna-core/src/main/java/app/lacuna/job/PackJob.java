@@ -3,7 +3,6 @@ package app.lacuna.job;
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.archive.VolumeTarget;
 import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.archive.zip.ZipArchiveReader;
 import app.lacuna.archive.zip.ZipArchives;
@@ -32,7 +31,6 @@ import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
 import java.io.IOException;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
@@ -180,23 +178,11 @@ public final class PackJob {
         }
     }
 
-    private record Parts(StagedSet set) implements VolumeTarget {
-        @Override
-        public FileChannel add() throws IOException {
-            return set.add();
-        }
-
-        @Override
-        public void removeLast() throws IOException {
-            set.removeLast();
-        }
-    }
-
     private ArchiveWriter open(StagedSet staged) throws IOException {
         PackOptions options = request.options();
         return request.volumeBytes().isPresent()
                 ? ZipArchives.writeSplit(
-                        new Parts(staged),
+                        new StagedParts(staged),
                         request.volumeBytes().getAsLong(),
                         options,
                         password,

@@ -2,8 +2,6 @@ package app.lacuna.job;
 
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Nested;
-import app.lacuna.archive.OpenedArchive;
-import app.lacuna.archive.zip.KeepingWatch;
 import app.lacuna.archive.zip.KeepingWriter;
 import app.lacuna.archive.zip.KeptEntry;
 import app.lacuna.archive.zip.OpenedZip;
@@ -16,18 +14,12 @@ import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Stage;
 import app.lacuna.failure.ArchiveChanged;
-import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.InSeveralParts;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.NothingToPack;
-import app.lacuna.failure.ProofFailed;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
-import app.lacuna.failure.UnsupportedFeature;
-import app.lacuna.proof.Original;
-import app.lacuna.proof.Proof;
-import app.lacuna.proof.ProofEntry;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.FileMark;
@@ -40,9 +32,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -108,7 +98,9 @@ final class Rewriting implements AutoCloseable {
                 new StagedSet(target, StagedSet.Naming.single(), where.workplace())) {
             PackingReport report = new PackingReport(meter(plan), cancel);
             List<KeptEntry> kept = write(staged, plan, report, password);
-            ProofReport proof = prove(staged, kept, report, password);
+            ProofReport proof =
+                    new RewriteProof(opened(), listener, cancel)
+                            .of(staged.temporaries(), kept, report.packed(), password);
             cancel.check();
             if (!mark.isStill(archive)) {
                 throw new ArchiveChanged(archive);
@@ -171,7 +163,7 @@ final class Rewriting implements AutoCloseable {
         Path folder = where.workplace().orElse(archive.getParent());
         try (KeepingWriter writer =
                 ZipArchives.write(staged.add(), plan.options(), password, new SecureRandom())) {
-            Kept watch = new Kept(report, cancel);
+            KeepingReport watch = new KeepingReport(report.meter(), cancel);
             writer.keepAll(opened(), plan.kept(), plan.encryption(), watch);
             writer.addAll(plan.added(), report);
             List<KeptEntry> stays = stays(plan, report.lostPaths());
@@ -197,59 +189,6 @@ final class Rewriting implements AutoCloseable {
     /** What should have been replaced by something that can not be read. */
     private static List<KeptEntry> stays(RewritePlan plan, Set<String> lost) {
         return plan.replaced().stream().filter(entry -> lost.contains(entry.path())).toList();
-    }
-
-    private record Kept(PackingReport report, CancelToken cancel) implements KeepingWatch {
-        @Override
-        public void onBytes(KeptEntry entry, long bytes) {
-            report.meter().startItem(entry.path());
-            report.meter().addBytes(bytes);
-        }
-
-        @Override
-        public void onKept(KeptEntry entry) {
-            report.meter().itemDone();
-        }
-
-        @Override
-        public void check() {
-            cancel.check();
-        }
-    }
-
-    private ProofReport prove(
-            StagedSet staged,
-            List<KeptEntry> keptEntries,
-            PackingReport report,
-            Optional<Secret> password)
-            throws IOException {
-        Map<String, Original> originals = new LinkedHashMap<>();
-        for (KeptEntry kept : keptEntries) {
-            originals.putIfAbsent(kept.path(), new Original.InArchive(opened(), kept.entry()));
-        }
-        report.packed().forEach(item -> originals.put(item.path(), new Original.OnDisk(item)));
-        try (ZipArchiveReader reading = ZipArchives.openForProof(staged.temporaries());
-                OpenedArchive made =
-                        password.isPresent() ? reading.open(password.get()) : reading.open()) {
-            ProofReport proof = new Proof(made, listener, cancel).against(originals);
-            requireWhole(proof, keptEntries.size() + report.packed().size());
-            return proof.readBack(reading.isPastCache());
-        }
-    }
-
-    /** An entry that was damaged before is the archive's trouble, not the new one's. */
-    private static void requireWhole(ProofReport proof, int expected) throws IOException {
-        for (ProofEntry entry : proof.entries()) {
-            Optional<IOException> cause = entry.cause();
-            if (cause.isPresent()
-                    && (cause.get() instanceof DamagedArchive
-                            || cause.get() instanceof UnsupportedFeature)) {
-                throw cause.get();
-            }
-        }
-        if (!proof.archiveIsWhole() || proof.entries().size() != expected) {
-            throw new ProofFailed(Math.max(1, proof.notWhole()), proof.entries().size());
-        }
     }
 
     private Path publish(StagedSet staged, Target target, boolean inPlace, boolean complete)

@@ -15,11 +15,12 @@ import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 
 /** Starts readers and writers that are not written in Java; {@code scripts/test} installs them. */
-final class Outside {
+public final class Outside {
     private Outside() {}
 
     /** Standard output of a script of ours; anything but a good end is a failure. */
-    static String run(Path folder, String input, String program, String script, Object... more)
+    public static String run(
+            Path folder, String input, String program, String script, Object... more)
             throws IOException {
         Path copy = folder.resolve(script);
         try (InputStream in = Outside.class.getResourceAsStream(script)) {
@@ -32,7 +33,7 @@ final class Outside {
         return run(zipJsFolder(), input, command);
     }
 
-    static String run(Path folder, String input, List<String> command) throws IOException {
+    public static String run(Path folder, String input, List<String> command) throws IOException {
         Path out = Files.createTempFile("outside", ".out");
         Path err = Files.createTempFile("outside", ".err");
         ProcessBuilder builder =
@@ -71,6 +72,13 @@ final class Outside {
         return files;
     }
 
+    /** The code words of the letters as a package knows them, with commas. */
+    public static String codeWords() throws IOException {
+        String script =
+                "console.log(require('nato-phonetic-alphabet').codewords.lowercase.join(','))";
+        return run(zipJsFolder(), "", List.of("node", "-e", script));
+    }
+
     /** Where the npm package is, installed once for all tests. */
     static synchronized Path zipJsFolder() throws IOException {
         Path folder = Path.of("target/zipjs").toAbsolutePath();
@@ -87,7 +95,7 @@ final class Outside {
     }
 
     private static void install(Path folder) throws IOException {
-        if (!Files.exists(folder.resolve("node_modules/@zip.js/zip.js/package.json"))) {
+        if (!Files.exists(folder.resolve("node_modules/nato-phonetic-alphabet/package.json"))) {
             Files.writeString(folder.resolve("package.json"), "{\"private\": true}");
             run(
                     folder,
@@ -99,7 +107,8 @@ final class Outside {
                             "--no-audit",
                             "--no-fund",
                             "--ignore-scripts",
-                            "@zip.js/zip.js@2.7.57"));
+                            "@zip.js/zip.js@2.7.57",
+                            "nato-phonetic-alphabet@2.0.4"));
         }
     }
 }

@@ -76,7 +76,8 @@ public final class ZipArchives {
         return LayeredZipReader.over(reader, limits, nested);
     }
 
-    private static long volumes(Path last) throws IOException {
+    /** How many parts an archive says it has, told by its last one. */
+    public static long volumes(Path last) throws IOException {
         try (FileSource source = new FileSource(last)) {
             return new EndReader(source, last).volumes();
         }

@@ -7,6 +7,7 @@ public enum JobKind {
     CLEARING(true),
     WRITING(true),
     COPYING(true),
+    SENDING(true),
     MAKING_A_SLIP(true),
     OPENING(false),
     UNLOCKING(false),

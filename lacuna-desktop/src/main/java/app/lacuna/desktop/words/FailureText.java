@@ -5,16 +5,27 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
+import app.lacuna.failure.MailTrouble;
 import app.lacuna.failure.PasswordUnusable;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 
 /** A failure in words: what happened, what is still safe, what to do. */
 public record FailureText(String what, String safe, String next) {
+    /** Of what the service itself said something that helps. */
+    private static final Set<MailTrouble.Reason> SAYS_MORE =
+            EnumSet.of(
+                    MailTrouble.Reason.LOGIN,
+                    MailTrouble.Reason.ADDRESS,
+                    MailTrouble.Reason.TOO_LARGE,
+                    MailTrouble.Reason.KIND_REFUSED,
+                    MailTrouble.Reason.REFUSED);
 
     public static FailureText of(Throwable failure) {
         List<Object> facts = new ArrayList<>();
@@ -42,6 +53,12 @@ public record FailureText(String what, String safe, String next) {
         if (failure instanceof OutOfMemoryError) {
             return "OutOfMemory";
         }
+        if (failure instanceof MailTrouble trouble) {
+            if (SAYS_MORE.contains(trouble.reason())) {
+                facts.add(said(trouble));
+            }
+            return "MailTrouble." + trouble.reason();
+        }
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());
             return own.getClass().getSimpleName();
@@ -53,6 +70,13 @@ public record FailureText(String what, String safe, String next) {
             return "Cancelled";
         }
         return failure instanceof AccessDeniedException ? "AccessDenied" : "Other";
+    }
+
+    private static String said(MailTrouble trouble) {
+        if (trouble.announced().isPresent()) {
+            return Words.text("mail.announced", Sizes.inWords(trouble.announced().getAsLong()));
+        }
+        return trouble.answer().isEmpty() ? "" : Words.text("mail.said", trouble.answer());
     }
 
     /** Of a path the last name: where it lies is said elsewhere on the page. */

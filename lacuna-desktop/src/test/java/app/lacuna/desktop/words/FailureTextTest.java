@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
+import app.lacuna.failure.MailTrouble;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.WrongPassword;
 import java.io.IOException;
@@ -27,10 +28,12 @@ class FailureTextTest {
     @ParameterizedTest
     @MethodSource("everyFailure")
     void everyFailureHasItsThreeSentences(Class<?> type) {
-        List<String> keys =
-                type == DamagedArchive.class
-                        ? List.of("DamagedArchive", "DamagedEntry")
-                        : List.of(type.getSimpleName());
+        List<String> keys = List.of(type.getSimpleName());
+        if (type == DamagedArchive.class) {
+            keys = List.of("DamagedArchive", "DamagedEntry");
+        } else if (type == MailTrouble.class) {
+            keys = Stream.of(MailTrouble.Reason.values()).map(r -> "MailTrouble." + r).toList();
+        }
         for (String key : keys) {
             for (String part : List.of("what", "safe", "next")) {
                 assertThat(Words.has("failure." + key + "." + part)).as(key + part).isTrue();
@@ -43,6 +46,15 @@ class FailureTextTest {
     void everyDamageHasItsWords(Damage damage) {
         FailureText text = FailureText.of(new DamagedArchive(damage, "", 0));
         assertThat(text.what()).startsWith("The archive is damaged: ").doesNotContain("{");
+    }
+
+    @ParameterizedTest
+    @EnumSource
+    void everyTroubleWithMailIsSaidWhole(MailTrouble.Reason reason) {
+        FailureText text = FailureText.of(new MailTrouble(reason, "Not today.", null));
+        assertThat(text.inOneLine()).doesNotContain("{", "null");
+        FailureText silent = FailureText.of(new MailTrouble(reason, "", null));
+        assertThat(silent.what()).endsWith(".").doesNotContain("It said");
     }
 
     @Test

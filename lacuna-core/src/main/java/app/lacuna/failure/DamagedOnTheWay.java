@@ -1,0 +1,8 @@
+package app.lacuna.failure;
+
+/** A file is not what the message that brought it says it is. */
+public final class DamagedOnTheWay extends LacunaException {
+    public DamagedOnTheWay(String name) {
+        super("another checksum than the message tells", name);
+    }
+}

@@ -1,0 +1,15 @@
+package app.lacuna.failure;
+
+import app.lacuna.base.ByteCount;
+
+/** A file is larger than a message may be, so no archive that opens alone can have it. */
+public final class TooLargeForMail extends LacunaException {
+    /**
+     * @param path of the largest, inside the archive
+     * @param count how many there are
+     * @param most what a part may have
+     */
+    public TooLargeForMail(String path, int count, long most) {
+        super("larger than a message: " + count, path, count, new ByteCount(most));
+    }
+}

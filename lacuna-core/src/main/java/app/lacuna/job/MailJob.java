@@ -1,0 +1,201 @@
+package app.lacuna.job;
+
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.clearing.FreeName;
+import app.lacuna.delivery.mail.Letter;
+import app.lacuna.delivery.mail.MailMessage;
+import app.lacuna.delivery.mail.Outgoing;
+import app.lacuna.delivery.mail.PartsKind;
+import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.exposure.Opener;
+import app.lacuna.failure.MailTrouble;
+import app.lacuna.staging.Existing;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * An archive as messages that are small enough: one, or several with its parts. {@link
+ * MailDraftsJob} writes them as drafts, {@link MailSendJob} hands them to a mail service.
+ */
+public final class MailJob {
+    private final MailRequest request;
+    private final ProgressListener listener;
+    private final CancelToken cancel;
+
+    public MailJob(MailRequest request, ProgressListener listener, CancelToken cancel) {
+        this.request = request;
+        this.listener = listener;
+        this.cancel = cancel;
+    }
+
+    /**
+     * The messages as they will go.
+     *
+     * @param parts what was written for them, if one message was too small
+     * @param folder where that is, and where drafts go; not there yet if nothing was written
+     */
+    public record Prepared(
+            List<MailMessage> messages, Optional<PartsJob.Result> parts, Path folder) {
+        public Prepared {
+            messages = List.copyOf(messages);
+        }
+    }
+
+    /** What is proposed as text, before anybody changes it. */
+    public static String proposal(MailRequest request, boolean inParts) {
+        return letter(request, inParts, inParts ? 2 : 1, name(request)).text(request.language());
+    }
+
+    /**
+     * Works out what goes into which message, and writes parts if it has to be several.
+     *
+     * @param password that of the archive, needed for parts; absent if it has none
+     */
+    public Prepared prepare(Optional<Secret> password) throws IOException {
+        Path folder = freeFolder();
+        if (request.files().size() == 1) {
+            MailMessage one = single();
+            if (Outgoing.size(one) <= request.limit()) {
+                return new Prepared(List.of(one), Optional.empty(), folder);
+            }
+        }
+        Files.createDirectory(folder);
+        try {
+            return inParts(password, folder);
+        } catch (IOException | RuntimeException e) {
+            removeIfEmpty(folder);
+            throw e;
+        }
+    }
+
+    static void removeIfEmpty(Path folder) throws IOException {
+        try {
+            Files.deleteIfExists(folder);
+        } catch (java.nio.file.DirectoryNotEmptyException e) {
+            // something is in it, and it is told why nothing more is
+        }
+    }
+
+    private MailMessage single() throws IOException {
+        Letter letter = letter(request, false, 1, name(request));
+        Path about = request.archive();
+        List<Path> beside = List.of();
+        if (request.page().isPresent()) {
+            Path page = request.page().get().page();
+            boolean inside = request.page().get().kind() == OpenerKind.INSIDE;
+            about = inside ? page : about;
+            beside = inside ? List.of() : List.of(page);
+        }
+        return outgoing(letter).message(1, about, List.of(), beside, cancel);
+    }
+
+    private Prepared inParts(Optional<Secret> password, Path folder) throws IOException {
+        List<Path> page = pageBeside(folder);
+        Path name = folder.resolve(name(request));
+        long room =
+                outgoing(letter(request, true, 99, name(request)))
+                        .largestPart(
+                                request.limit(), page, folder.resolve("00of00-" + name(request)));
+        PartsJob.Result parts = parts(password, name, room);
+        int count = parts.files().size();
+        Outgoing outgoing = outgoing(letter(request, true, count, name(request)));
+        List<MailMessage> messages = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            List<String> contents =
+                    parts.contents().isEmpty() ? List.of() : parts.contents().get(i);
+            boolean first = i == 0 || parts.kind() == PartsKind.OPEN_ALONE;
+            List<Path> beside = first ? page : List.of();
+            MailMessage message =
+                    outgoing.message(i + 1, parts.files().get(i), contents, beside, cancel);
+            if (Outgoing.size(message) > request.limit()) {
+                throw new MailTrouble(MailTrouble.Reason.TOO_LARGE, "", null);
+            }
+            messages.add(message);
+        }
+        return new Prepared(messages, Optional.of(parts), folder);
+    }
+
+    /** Those that are there already if the archive was packed in parts of the right size. */
+    private PartsJob.Result parts(Optional<Secret> password, Path name, long room)
+            throws IOException {
+        if (room < app.lacuna.archive.zip.VolumeNames.MIN_BYTES) {
+            throw new MailTrouble(MailTrouble.Reason.TOO_LARGE, "", null);
+        }
+        if (request.files().size() > 1 && request.ifTooLarge() == PartsKind.NEED_EACH_OTHER) {
+            boolean fit = true;
+            for (Path file : request.files()) {
+                fit &= Files.size(file) <= room;
+            }
+            if (fit) {
+                return new PartsJob.Result(request.ifTooLarge(), request.files(), List.of());
+            }
+        }
+        return new PartsJob(request.archive(), request.ifTooLarge(), room, name, listener, cancel)
+                .run(password);
+    }
+
+    /** For several messages the page asks for the archive. */
+    private List<Path> pageBeside(Path folder) throws IOException {
+        if (request.reach() != Opener.WEB_BROWSER) {
+            return List.of();
+        }
+        if (request.page().filter(page -> page.kind() == OpenerKind.BESIDE).isPresent()) {
+            return List.of(request.page().get().page());
+        }
+        Path page = folder.resolve(OpenerKind.BESIDE.nameFor(request.archive()).getFileName());
+        return List.of(
+                new OpenerJob(List.of(), page, Existing.KEEP, ProgressListener.none(), cancel)
+                        .run()
+                        .page());
+    }
+
+    private Outgoing outgoing(Letter letter) {
+        return new Outgoing(
+                letter,
+                request.from(),
+                request.to(),
+                request.subject(),
+                request.text().orElse(letter.text(request.language())),
+                request.language());
+    }
+
+    private static Letter letter(MailRequest request, boolean inParts, int count, String name) {
+        Optional<Letter.Page> page = Optional.empty();
+        if (inParts && request.reach() == Opener.WEB_BROWSER) {
+            Path beside = OpenerKind.BESIDE.nameFor(request.archive());
+            page = Optional.of(new Letter.Page(OpenerKind.BESIDE, beside.getFileName().toString()));
+        } else if (!inParts) {
+            page =
+                    request.page()
+                            .map(p -> new Letter.Page(p.kind(), p.page().getFileName().toString()));
+        }
+        return new Letter(
+                name,
+                request.reach(),
+                request.hidden(),
+                request.locked(),
+                page,
+                inParts ? Optional.of(request.ifTooLarge()) : Optional.empty(),
+                count);
+    }
+
+    private static String name(MailRequest request) {
+        return request.archive().getFileName().toString();
+    }
+
+    /** Beside the archive, and called after it. */
+    private Path freeFolder() {
+        String stem = name(request).replaceFirst("(?i)\\.zip$", "") + "-mail";
+        Path folder = request.archive().resolveSibling(stem);
+        for (int number = 2; Files.exists(folder); number++) {
+            folder = request.archive().resolveSibling(FreeName.numbered(stem, number));
+        }
+        return folder;
+    }
+}

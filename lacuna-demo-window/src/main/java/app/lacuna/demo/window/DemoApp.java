@@ -3,12 +3,34 @@ package app.lacuna.demo.window;
 import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.app.LacunaApp;
 import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.shell.Services;
+import java.nio.file.Path;
+import java.util.Map;
 import javafx.stage.Stage;
 
 /** The program with the demo story in its window. */
 public final class DemoApp extends LacunaApp {
+    private final DemoMail mail = new DemoMail();
+
+    /** With the mail service that is none, which starts and stops with the demo. */
+    @Override
+    protected Services outfit(Services usual) {
+        Map<String, String> named = getParameters().getNamed();
+        if (!named.containsKey("shot")) {
+            Path folder = Path.of(named.get("demo")).toAbsolutePath();
+            mail.keepIn(folder.resolve("Outbox/mailbox"));
+            DemoRounds.save(folder);
+        }
+        return mail.start().map(usual::withMail).orElse(usual);
+    }
+
+    @Override
+    public void stop() {
+        mail.close();
+    }
+
     @Override
     protected void begin(Desk shown, Stage stage, Theme theme) {
-        new DemoRun(getParameters().getNamed(), stage, theme, shown).start();
+        new DemoRun(getParameters().getNamed(), stage, theme, shown, mail).start();
     }
 }

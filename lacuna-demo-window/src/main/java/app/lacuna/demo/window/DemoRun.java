@@ -1,5 +1,6 @@
 package app.lacuna.demo.window;
 
+import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.demo.DemoData;
 import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.look.Appearance;
@@ -7,6 +8,7 @@ import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.open.OpenViewModel;
+import app.lacuna.desktop.places.pack.ForWhom;
 import app.lacuna.desktop.places.pack.PackViewModel;
 import app.lacuna.preview.Preview;
 import java.io.IOException;
@@ -25,15 +27,17 @@ import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.TextField;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 
 /**
  * Brings the window into one of the scenes of the demo story, and saves a picture where one is
- * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt,
- * open-locked, open, open-changes, loose-ends), {@code --shot=FILE}, {@code --look=light|dark},
- * {@code --size=WIDTHxHEIGHT}, {@code --text=PERCENT}, {@code --view=ENDING} of the name of the
- * file that is looked at.
+ * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt, mail,
+ * read-out, open-locked, open, open-changes, loose-ends), {@code --mail-fault=FAULT} (too-large,
+ * kind-refused, wrong-login, connection-lost, no-answer, slow), {@code --shot=FILE}, {@code
+ * --look=light|dark}, {@code --size=WIDTHxHEIGHT}, {@code --text=PERCENT}, {@code --view=ENDING} of
+ * the name of the file that is looked at.
  */
 final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
@@ -45,6 +49,7 @@ final class DemoRun {
     private final Stage stage;
     private final Theme theme;
     private final Desk desk;
+    private final DemoMail mail;
     private final PackViewModel pack;
     private final OpenViewModel open;
     private final Deque<Step> steps = new ArrayDeque<>();
@@ -54,7 +59,8 @@ final class DemoRun {
     /** Done as soon as the condition holds. */
     private record Step(BooleanSupplier ready, Runnable action) {}
 
-    DemoRun(Map<String, String> arguments, Stage stage, Theme theme, Desk desk) {
+    DemoRun(Map<String, String> arguments, Stage stage, Theme theme, Desk desk, DemoMail mail) {
+        this.mail = mail;
         this.arguments = arguments;
         this.stage = stage;
         this.theme = theme;
@@ -75,6 +81,9 @@ final class DemoRun {
             stage.setWidth(Double.parseDouble(size[0]));
             stage.setHeight(Double.parseDouble(size[1]));
         }
+        if (arguments.containsKey("mail-fault")) {
+            mail.fail(arguments.get("mail-fault"));
+        }
         plan(arguments.getOrDefault("scene", "pack"));
         clock = new Timeline(new KeyFrame(STEP, event -> advance()));
         clock.setCycleCount(Timeline.INDEFINITE);
@@ -93,6 +102,16 @@ final class DemoRun {
             }
             case "pack-empty" -> {}
             case "receipt" -> packIt();
+            case "mail" -> {
+                forBrowsers();
+                packIt();
+                writeMail();
+            }
+            case "read-out" -> {
+                forBrowsers();
+                packIt();
+                click("pass-on-read");
+            }
             case "open-locked" -> {
                 packIt();
                 openIt();
@@ -125,9 +144,7 @@ final class DemoRun {
         }
         for (String id : arguments.getOrDefault("click", "").split(",")) {
             if (!id.isEmpty()) {
-                step(
-                        () -> stage.getScene().lookup("#" + id) != null,
-                        () -> ((ButtonBase) stage.getScene().lookup("#" + id)).fire());
+                click(id);
             }
         }
         if (arguments.containsKey("shot")) {
@@ -200,6 +217,27 @@ final class DemoRun {
                     pack.packReplacing();
                 });
         step(() -> pack.packing().result().get().isPresent(), () -> {});
+    }
+
+    /** The round that goes to somebody who has nothing but a browser. */
+    private void forBrowsers() {
+        step(() -> true, () -> pack.form().choose(ForWhom.WEB_BROWSER));
+        step(() -> true, () -> pack.form().forBrowsers(OpenerKind.BESIDE));
+    }
+
+    private void click(String id) {
+        step(
+                () -> stage.getScene().lookup("#" + id) != null,
+                () -> ((ButtonBase) stage.getScene().lookup("#" + id)).fire());
+    }
+
+    private void writeMail() {
+        click("receipt-mail-open");
+        step(
+                () -> stage.getScene().lookup("#mail-to") instanceof TextField,
+                () ->
+                        ((TextField) stage.getScene().lookup("#mail-to"))
+                                .setText("finds@saltmarsh.example"));
     }
 
     private void openIt() {

@@ -2,6 +2,8 @@ package app.lacuna.demo.mail;
 
 import java.io.IOException;
 import java.net.InetAddress;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import org.subethamail.smtp.auth.EasyAuthenticationHandlerFactory;
@@ -66,6 +68,19 @@ public final class SimulatedMail implements AutoCloseable {
     /** What has been taken, in the order in which it came. */
     public List<Delivered> mailbox() {
         return List.copyOf(mailbox);
+    }
+
+    /** As files, which any mail program opens. What can not be written is left. */
+    public void saveTo(Path folder) {
+        try {
+            int number = 0;
+            for (Delivered message : mailbox) {
+                Files.createDirectories(folder);
+                Files.write(folder.resolve("message-" + ++number + ".eml"), message.message());
+            }
+        } catch (IOException e) {
+            // it is only there to be looked at
+        }
     }
 
     public void empty() {

@@ -39,12 +39,13 @@ public class LacunaApp extends Application {
         Fonts.load();
         desk =
                 new Desk(
-                        Services.of(
-                                Threads.real(),
-                                Clock.systemDefaultZone(),
-                                new SystemFileDialogs(stage),
-                                Programs.ofThisComputer(),
-                                DesktopTrash.ofThisComputer()),
+                        outfit(
+                                Services.of(
+                                        Threads.real(),
+                                        Clock.systemDefaultZone(),
+                                        new SystemFileDialogs(stage),
+                                        Programs.ofThisComputer(),
+                                        DesktopTrash.ofThisComputer())),
                         new Desk.Kept(
                                 new RoundStore(StateFolder.ofThisUser()),
                                 new OpenHistory(StateFolder.ofThisUser())),
@@ -72,6 +73,11 @@ public class LacunaApp extends Application {
         FilesFromSystem.listen(paths -> Platform.runLater(() -> desk.take(paths)));
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
+    }
+
+    /** What the places are made with, if it is not what is usual. */
+    protected Services outfit(Services usual) {
+        return usual;
     }
 
     /** What is done first in the window that is there now. */

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.delivery.mail.MailAccount;
 import app.lacuna.desktop.ends.EndsModel;
 import app.lacuna.desktop.jobs.JobBook;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -12,7 +13,11 @@ import app.lacuna.trash.Trash;
 import java.time.Clock;
 import java.util.Optional;
 
-/** What every place is made with. */
+/**
+ * What every place is made with.
+ *
+ * @param mail the mail service that is proposed, if one is
+ */
 public record Services(
         Lifetime life,
         Clock clock,
@@ -20,7 +25,8 @@ public record Services(
         Programs programs,
         ShortClipboard clipboard,
         PopoverLayer popovers,
-        EndsModel ends) {
+        EndsModel ends,
+        Optional<MailAccount> mail) {
 
     /**
      * @param trash where things can be thrown away to, if there is such a place
@@ -39,7 +45,14 @@ public record Services(
                 programs,
                 new ShortClipboard(),
                 new PopoverLayer(),
-                new EndsModel(life, trash));
+                new EndsModel(life, trash),
+                Optional.empty());
+    }
+
+    /** With a mail service that is proposed. */
+    public Services withMail(MailAccount account) {
+        return new Services(
+                life, clock, dialogs, programs, clipboard, popovers, ends, Optional.of(account));
     }
 
     public JobBook book() {

@@ -109,7 +109,13 @@ abstract class InWindow extends ApplicationTest {
         history = new OpenHistory(Files.createTempDirectory(folder, "state"));
         desk =
                 new Desk(
-                        Services.of(Threads.real(), clock, dialogs, programs, Optional.of(trash())),
+                        outfit(
+                                Services.of(
+                                        Threads.real(),
+                                        clock,
+                                        dialogs,
+                                        programs,
+                                        Optional.of(trash()))),
                         new Desk.Kept(
                                 new RoundStore(Files.createTempDirectory(folder, "state")),
                                 history),
@@ -128,6 +134,11 @@ abstract class InWindow extends ApplicationTest {
         stage.show();
         stage.toFront();
         stage.requestFocus(); // nobody manages the windows of a virtual display
+    }
+
+    /** What the places are made with, if it is not what is usual. */
+    Services outfit(Services usual) throws IOException {
+        return usual;
     }
 
     /** In the folder of the tests: nothing lands in the trash of whoever runs them. */

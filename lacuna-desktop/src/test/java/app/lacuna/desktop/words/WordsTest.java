@@ -8,6 +8,8 @@ import app.lacuna.base.Stage;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.mail.MailAccount;
+import app.lacuna.delivery.mail.PartsKind;
 import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.look.Appearance;
@@ -36,6 +38,7 @@ import app.lacuna.looseends.Seen;
 import app.lacuna.looseends.Stays;
 import app.lacuna.password.Attacker;
 import app.lacuna.password.Slip;
+import app.lacuna.password.SpellingAlphabet;
 import app.lacuna.password.TimeToGuess;
 import app.lacuna.password.TypingTraps;
 import app.lacuna.password.Weakness;
@@ -107,6 +110,9 @@ class WordsTest {
                     Map.entry("open.check.", List.of(CheckState.Kind.class)),
                     Map.entry("open.seen.", List.of(Protection.class)),
                     Map.entry("opener.", List.of(Opener.class)),
+                    Map.entry("mail.kind.", List.of(PartsKind.class)),
+                    Map.entry("mail.security.", List.of(MailAccount.Security.class)),
+                    Map.entry("pass-on.", List.of(SpellingAlphabet.Kind.class)),
                     Map.entry("opener.make.", List.of(OpenerKind.class)),
                     Map.entry("opener.made.", List.of(OpenerKind.class)),
                     Map.entry("opener.made.line.", List.of(OpenerKind.class)),

@@ -15,7 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
-import javafx.scene.control.TextField;
+import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 
 /** The step of the receipt about the opener page: whether there is one, and its SHA-256. */
@@ -71,12 +71,15 @@ public final class OpenerLine extends VBox {
                             Styles.ATTENTION));
         }
         details.add(Page.label(Words.text("opener.trust"), Styles.SECONDARY));
-        TextField digest = new TextField(page.sha256());
+        Label digest = Page.label(inGroups(page.sha256()), Styles.MONO);
         digest.setId("opener-sha256");
-        digest.setEditable(false);
         digest.setAccessibleText(Words.text("opener.sha256"));
-        digest.getStyleClass().add(Styles.MONO);
         details.add(digest);
+    }
+
+    /** Four digits are what one can say at a time. */
+    private static String inGroups(String digits) {
+        return digits.replaceAll("(.{4})(?=.)", "$1 ");
     }
 
     private List<Node> buttons(Optional<OpenerJob.Result> made) {

@@ -3,8 +3,10 @@ package app.lacuna.desktop.parts.receipt;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.clearing.ClearPanel;
+import app.lacuna.desktop.parts.handing.MailLine;
+import app.lacuna.desktop.parts.handing.MailPanel;
 import app.lacuna.desktop.parts.handing.OpenerLine;
-import app.lacuna.desktop.parts.handing.OpenerModel;
+import app.lacuna.desktop.parts.handing.PassOnPanel;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
@@ -34,8 +36,10 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The receipt: what was done, what is proved, what is still readable. */
@@ -54,7 +58,7 @@ public final class ReceiptView {
 
     /** What the steps are done with. */
     public record Tools(
-            ClearModel clearing, CopyModel copying, OpenerModel opener, FileDialogs dialogs) {}
+            ClearModel clearing, CopyModel copying, Handing handing, FileDialogs dialogs) {}
 
     /** What the buttons in the foot do. */
     public record Next(Runnable open, Runnable anew) {}
@@ -84,11 +88,23 @@ public final class ReceiptView {
                 .add(
                         new OriginalsLine(
                                 result, roots, tools.clearing(), password.map(PasswordStep::kept)));
-        lines.getChildren().add(new OpenerLine(tools.opener()));
+        handing();
         proofList.setVisible(false);
         ClearPanel panel = new ClearPanel(tools.clearing());
-        Columns columns = new Columns(lines, beside(panel), RIGHT_WIDTH);
+        MailPanel mail = new MailPanel(tools.handing().mail());
+        Optional<PassOnPanel> passOn =
+                tools.handing().passOn().map(step -> new PassOnPanel(step.model()));
+        ScrollPane steps = new ScrollPane(lines);
+        steps.getStyleClass().add("columns");
+        steps.setFitToWidth(true);
+        steps.setFitToHeight(true);
+        lines.setMinHeight(Region.USE_PREF_SIZE);
+        steps.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        steps.setFocusTraversable(false);
+        Columns columns = new Columns(steps, beside(panel, mail, passOn), RIGHT_WIDTH);
         panel.revealIn(columns);
+        mail.revealIn(columns);
+        passOn.ifPresent(reading -> reading.revealIn(columns));
         VBox work = new VBox(12, new Notices(passwordQuestion()), columns);
         VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
         page.setWork(work);
@@ -189,17 +205,28 @@ public final class ReceiptView {
     }
 
     /** The list of the proof, or what is asked about the originals. */
-    private VBox beside(ClearPanel panel) {
-        panel.visibleProperty()
-                .addListener(
-                        (property, before, now) -> {
-                            if (now) {
-                                proofList.setVisible(false);
-                            }
-                        });
+    private VBox beside(ClearPanel panel, MailPanel mail, Optional<PassOnPanel> passOn) {
+        List<Node> all = new ArrayList<>(List.of(panel, mail));
+        passOn.ifPresent(all::add);
+        all.forEach(one -> one.visibleProperty().addListener((p, before, now) -> makeRoom(now)));
         proofList.managedProperty().bind(proofList.visibleProperty());
         VBox.setVgrow(proofList, Priority.ALWAYS);
-        return new VBox(12, panel, proofList);
+        all.add(proofList);
+        return new VBox(12, all.toArray(new Node[0]));
+    }
+
+    private void makeRoom(boolean shown) {
+        if (shown) {
+            proofList.setVisible(false);
+        }
+    }
+
+    /** The steps from here to whoever gets it. */
+    private void handing() {
+        Handing handing = tools.handing();
+        handing.opener().ifPresent(opener -> lines.getChildren().add(new OpenerLine(opener)));
+        lines.getChildren().add(new MailLine(handing.mail()));
+        handing.passOn().ifPresent(step -> lines.getChildren().add(step.line()));
     }
 
     /** How far the forecast was off, in percent. */

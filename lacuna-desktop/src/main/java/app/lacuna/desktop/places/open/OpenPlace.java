@@ -9,15 +9,12 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.regex.Pattern;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.layout.Region;
 
 /** The Open place: unlock an archive, look inside, take out, change, lock. */
 public final class OpenPlace implements Place {
-    private static final Pattern ARCHIVE = Pattern.compile("(?i).*\\.(zip|z\\d{2,3})");
-
     private final OpenViewModel model;
     private final OpenView view;
     private final ReadOnlyObjectWrapper<Region> page = new ReadOnlyObjectWrapper<>();
@@ -71,12 +68,12 @@ public final class OpenPlace implements Place {
 
     @Override
     public boolean accepts(List<Path> paths) {
-        return paths.size() == 1 && ARCHIVE.matcher(paths.get(0).toString()).matches();
+        return IncomingFiles.areTaken(paths);
     }
 
     @Override
     public void take(List<Path> paths) {
-        model.open(paths.get(0));
+        model.open(paths);
     }
 
     public void look(Path archive, Secret password) {

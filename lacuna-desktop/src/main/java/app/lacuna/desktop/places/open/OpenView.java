@@ -68,6 +68,7 @@ final class OpenView {
     private final StackPane footLeft = new StackPane();
     private final Node nothing;
     private final BusyLine opening;
+    private final BusyLine receiving;
     private Optional<LockedView> locked = Optional.empty();
     private Optional<UnlockedView> unlocked = Optional.empty();
     private Runnable focus = () -> {};
@@ -87,6 +88,7 @@ final class OpenView {
         Page.withKey(choose, "open");
         nothing = nothing();
         opening = new BusyLine(model.opening());
+        receiving = new BusyLine(model.receiving());
         another = Page.button("choose-another", Words.text("open.another"), this::choose);
         Page.withKey(another, "open");
         unlock = Page.primary("unlock", Words.text("open.unlock"), () -> model.locked().unlock());
@@ -113,10 +115,11 @@ final class OpenView {
         VBox status = Page.status(statusHeading, statusLine);
         List<Job> all = new ArrayList<>(List.of(jobs));
         all.add(model.opening());
+        all.add(model.receiving());
         status.visibleProperty().bind(running(all).not());
         footLeft.getChildren().setAll(status);
         List.of(jobs).forEach(job -> footLeft.getChildren().add(new BusyLine(job)));
-        footLeft.getChildren().add(opening);
+        footLeft.getChildren().addAll(opening, receiving);
     }
 
     private static BooleanExpression running(List<Job> jobs) {
@@ -150,6 +153,7 @@ final class OpenView {
         }
         List<Job> running = new ArrayList<>();
         running.add(model.opening());
+        running.add(model.receiving());
         if (model.state().get() == OpenState.LOCKED) {
             running.add(model.locked().variants().action());
             running.add(model.locked().unlocking());
@@ -198,20 +202,18 @@ final class OpenView {
     }
 
     public void choose() {
-        dialogs.chooseFile(Words.text("open.choose")).ifPresent(model::open);
+        dialogs.chooseFile(Words.text("open.choose")).ifPresent(file -> model.open(List.of(file)));
     }
 
     private void dropped(List<Path> files) {
-        if (files.size() == 1) {
-            model.open(files.get(0));
-        } else {
-            model.notTaken();
+        if (!files.isEmpty()) {
+            model.open(files);
         }
     }
 
     private Node nothing() {
         EmptyZone zone = new EmptyZone(Words.text("open.empty"), this::dropped, choose);
-        zone.with(new RecentList(model.recent(), model::open));
+        zone.with(new RecentList(model.recent(), file -> model.open(file)));
         VBox.setVgrow(zone, Priority.ALWAYS);
         return new VBox(
                 12,

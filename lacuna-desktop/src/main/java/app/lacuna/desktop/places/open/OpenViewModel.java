@@ -16,10 +16,12 @@ import app.lacuna.desktop.session.OpenArchive.Way;
 import app.lacuna.desktop.session.Troubles;
 import app.lacuna.desktop.session.WritingModel.Written;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.job.ReceiveJob;
 import app.lacuna.password.Slip;
 import app.lacuna.rounds.OpenHistory;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -41,6 +43,7 @@ public final class OpenViewModel {
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
     private final Troubles ownTroubles = new Troubles();
     private final ReadOnlyObjectWrapper<Leaving> leaving = new ReadOnlyObjectWrapper<>(Leaving.NOT);
+    private final Job receiving;
     private final RecentModel recent;
     private final AutoLockModel autoLock;
     private volatile Optional<LockedArchive> locked = Optional.empty();
@@ -57,6 +60,7 @@ public final class OpenViewModel {
         this.programs = programs;
         this.clock = clock;
         opening = new Job(life, JobKind.OPENING, Job.Policy.NEWEST_WINS);
+        receiving = new Job(life, JobKind.OPENING, Job.Policy.NEWEST_WINS);
         recent = new RecentModel(life, history);
         autoLock = new AutoLockModel(recent.lockMinutes(), this::lockByItself);
         autoLock.minutes()
@@ -93,9 +97,38 @@ public final class OpenViewModel {
         newer.forEach((path, file) -> made.changes().replace(path, file, () -> {}));
     }
 
-    /** Something was dropped that can not be opened as one archive. */
-    void notTaken() {
-        troubles().tell(FailureText.named("NotTaken"));
+    /** One archive, or what came by e-mail: messages, parts in any order, a folder of them. */
+    public void open(List<Path> files) {
+        if (files.size() == 1 && IncomingFiles.isArchive(files.get(0))) {
+            open(files.get(0));
+            return;
+        }
+        troubles().clear();
+        receiving.start(
+                (listener, cancel) -> new ReceiveJob(files, listener, cancel).run(),
+                outcome -> received(files, outcome));
+    }
+
+    private void received(List<Path> files, Outcome<List<Path>> outcome) {
+        if (outcome instanceof Outcome.Failed<List<Path>> failed) {
+            troubles().tell(failed.cause(), isSalvaged());
+        } else if (outcome instanceof Outcome.Done<List<Path>> done) {
+            List<Path> archives = done.value();
+            if (archives.size() > 1 && state.get() == OpenState.NOTHING) {
+                archives.forEach(recent::opened);
+                troubles().tell(FailureText.named("SeveralCame"));
+            } else if (!archives.isEmpty()) {
+                open(archives.get(0));
+            } else if (files.size() == 1) {
+                open(files.get(0));
+            } else {
+                troubles().tell(FailureText.named("NotTaken"));
+            }
+        }
+    }
+
+    public Job receiving() {
+        return receiving;
     }
 
     /** What was offered: what still opens of it, or all of it although it claims too much. */

@@ -4,7 +4,6 @@ import app.lacuna.archive.Names;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.clearing.How;
-import app.lacuna.desktop.parts.handing.OpenerModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.KeptPasswordSteps;
 import app.lacuna.desktop.parts.password.KeySlipModel;
@@ -120,18 +119,11 @@ public final class PackPlace implements Place {
                 new ReceiptView.Tools(
                         clearing(done, packed),
                         new CopyModel(model.life(), packed.files()),
-                        opener(model, packed),
+                        new ReceiptSteps(services).handing(model, packed),
                         services.dialogs()),
                 new ReceiptView.Next(
                         () -> look(done, packed.archive()),
                         () -> leave(done, () -> startAnew(done))));
-    }
-
-    /** The page that the brief said comes with it, or one that can still be made. */
-    private static OpenerModel opener(PackViewModel model, PackResult packed) {
-        OpenerModel opener = new OpenerModel(model.life(), packed);
-        model.form().page().get().ifPresent(opener::make);
-        return opener;
     }
 
     /**

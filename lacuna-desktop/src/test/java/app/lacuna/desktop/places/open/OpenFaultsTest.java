@@ -237,7 +237,8 @@ class OpenFaultsTest extends OnOpenArchive {
 
     @Test
     void severalFilesAtOnceAreNotOpenedAndThatIsSaid() {
-        model.notTaken();
+        model.open(List.of(Path.of("a.txt"), Path.of("b.txt")));
+        settle();
         assertThat(model.failure().get().orElseThrow().what()).contains("opened together");
     }
 

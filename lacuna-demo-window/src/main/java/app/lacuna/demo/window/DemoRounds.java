@@ -1,0 +1,39 @@
+package app.lacuna.demo.window;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
+import app.lacuna.compression.Method;
+import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.rounds.Round;
+import app.lacuna.rounds.RoundStore;
+import app.lacuna.state.StateFolder;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/** The rounds of the story that can be packed by now. */
+final class DemoRounds {
+    private DemoRounds() {}
+
+    /** What can not be kept is not there: the demo goes on without. */
+    static void save(Path folder) {
+        Round finds =
+                new Round(
+                        "To the finds specialist",
+                        List.of(folder.resolve("Trench C, Saltmarsh Causeway/finds register")),
+                        "",
+                        true,
+                        folder.resolve("Outbox"),
+                        Round.DATE + ".zip",
+                        Protection.AES_256,
+                        Names.HIDDEN,
+                        Method.DEFLATE,
+                        Optional.of(OpenerKind.INSIDE));
+        try {
+            new RoundStore(StateFolder.ofThisUser()).save(finds);
+        } catch (IOException e) {
+            // nothing of the demo depends on it
+        }
+    }
+}

@@ -69,6 +69,7 @@ public final class MailJob {
         try {
             return inParts(password, folder);
         } catch (IOException | RuntimeException e) {
+            Files.deleteIfExists(ownPage(folder)); // the folder is ours, and so is all in it
             removeIfEmpty(folder);
             throw e;
         }
@@ -148,11 +149,19 @@ public final class MailJob {
         if (request.page().filter(page -> page.kind() == OpenerKind.BESIDE).isPresent()) {
             return List.of(request.page().get().page());
         }
-        Path page = folder.resolve(OpenerKind.BESIDE.nameFor(request.archive()).getFileName());
         return List.of(
-                new OpenerJob(List.of(), page, Existing.KEEP, ProgressListener.none(), cancel)
+                new OpenerJob(
+                                List.of(),
+                                ownPage(folder),
+                                Existing.KEEP,
+                                ProgressListener.none(),
+                                cancel)
                         .run()
                         .page());
+    }
+
+    private Path ownPage(Path folder) {
+        return folder.resolve(OpenerKind.BESIDE.nameFor(request.archive()).getFileName());
     }
 
     private Outgoing outgoing(Letter letter) {

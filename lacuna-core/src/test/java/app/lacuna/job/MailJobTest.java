@@ -24,6 +24,7 @@ import app.lacuna.demo.mail.Fault;
 import app.lacuna.demo.mail.SimulatedMail;
 import app.lacuna.exposure.Opener;
 import app.lacuna.failure.MailTrouble;
+import app.lacuna.failure.WrongPassword;
 import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -342,6 +343,32 @@ class MailJobTest {
                                                 50_000,
                                                 true)));
         assertThat(trouble.reason()).isEqualTo(MailTrouble.Reason.TOO_LARGE);
+        try (Stream<Path> there = Files.list(folder)) {
+            assertThat(there).noneMatch(file -> file.toString().contains("-mail"));
+        }
+    }
+
+    @Test
+    void whatFailsLeavesNothingOfItsOwn() throws IOException {
+        Path archive = pack(Names.HIDDEN);
+        MailRequest request =
+                request(
+                        archive,
+                        Opener.WEB_BROWSER,
+                        Optional.empty(),
+                        PartsKind.OPEN_ALONE,
+                        LIMIT,
+                        true);
+        try (Secret wrong = TestTrees.secret("flood")) {
+            assertThatThrownBy(
+                            () ->
+                                    new MailJob(
+                                                    request,
+                                                    ProgressListener.none(),
+                                                    CancelToken.never())
+                                            .prepare(Optional.of(wrong)))
+                    .isInstanceOf(WrongPassword.class);
+        }
         try (Stream<Path> there = Files.list(folder)) {
             assertThat(there).noneMatch(file -> file.toString().contains("-mail"));
         }

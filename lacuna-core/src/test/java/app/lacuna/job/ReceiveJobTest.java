@@ -119,6 +119,21 @@ class ReceiveJobTest {
     }
 
     @Test
+    void messagesThatWereForwardedAsAttachmentsAreLookedInto() throws IOException {
+        StringBuilder forward = new StringBuilder();
+        forward.append("Subject: Fwd\r\nMIME-Version: 1.0\r\n");
+        forward.append("Content-Type: multipart/mixed; boundary=\"==\"\r\n\r\n");
+        for (Path message : drafts(PartsKind.NEED_EACH_OTHER)) {
+            forward.append("--==\r\nContent-Type: message/rfc822; name=\"fw.eml\"\r\n\r\n");
+            forward.append(Files.readString(message)).append("\r\n");
+            Files.delete(message);
+        }
+        Path file = inbox.resolve("fw.eml");
+        Files.writeString(file, forward.append("--==--\r\n"));
+        opensAgain(receive(List.of(file)).get(0));
+    }
+
+    @Test
     void looseFilesAreFoundUnderTheNamesThatBrowsersGiveThem() throws IOException {
         Path parts = Files.createDirectory(folder.resolve("parts"));
         Path archive =

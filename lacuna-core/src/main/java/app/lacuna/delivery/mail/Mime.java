@@ -140,7 +140,7 @@ final class Mime {
                         empty
                                 ? new ByteArrayDataSource(new byte[0], file.getContentType())
                                 : file));
-        part.setFileName(file.getName());
+        part.setFileName(file.getName().replaceAll("\\p{Cntrl}", "_"));
         part.setDisposition(MimeBodyPart.ATTACHMENT);
         part.setHeader("Content-Transfer-Encoding", "base64");
         return part;

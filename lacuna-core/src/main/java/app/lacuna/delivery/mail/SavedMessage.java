@@ -60,6 +60,8 @@ final class SavedMessage implements AutoCloseable {
                 BodyPart inner = parts.getBodyPart(i);
                 walk(inner, depth + 1);
             }
+        } else if (part.isMimeType("message/rfc822") && depth < DEPTH) {
+            walk((Part) part.getContent(), depth + 1); // one that was forwarded as it was
         } else if (name(part).isPresent()) {
             attachments.add(part);
         } else if (part.isMimeType("text/plain")) {

@@ -176,6 +176,15 @@ class MimeTest {
     }
 
     @Test
+    void aNameCanNotBringHeadersInEither() throws IOException {
+        Path odd = file("a\nBcc: somebody@else.example\n.zip", 10);
+        Path message = draft(message(odd));
+        assertThat(Files.readString(message)).doesNotContainPattern("(?m)^Bcc:");
+        assertThat(read(message).get("parts").get(1).get("name").asText())
+                .isEqualTo("a_Bcc: somebody@else.example_.zip");
+    }
+
+    @Test
     void cancellingIsNoticedWithinAnAttachment() throws IOException {
         CancelSource cancel = new CancelSource();
         MailMessage message = message(file("a.zip", 3_000_000));

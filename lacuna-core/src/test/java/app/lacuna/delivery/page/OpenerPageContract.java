@@ -26,6 +26,7 @@ import java.util.OptionalLong;
 import java.util.Random;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
 import javax.crypto.SecretKeyFactory;
 import javax.crypto.spec.PBEKeySpec;
 import org.junit.jupiter.api.AfterAll;
@@ -275,6 +276,35 @@ abstract class OpenerPageContract {
         browser.choose(empty).until("trouble");
         assertThat(browser.words("trouble")).startsWith("This file is not a ZIP archive.");
         assertThat(browser.find("drop").isDisplayed()).isTrue();
+    }
+
+    /** Made by another writer: names that lead out, that are HTML, that are written backwards. */
+    @Test
+    void namesMeanNothingToThePage() throws IOException {
+        Path archive = folder.resolve("names.zip");
+        String html = "<img src=x onerror=document.title='evil'>.txt";
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(archive))) {
+            for (String name :
+                    List.of("../../up.txt", "/root.txt", "a\\b.txt", html, "x\u202Egpj.exe")) {
+                zip.putNextEntry(new ZipEntry(name));
+                zip.write(name.getBytes(StandardCharsets.UTF_8));
+                zip.closeEntry();
+            }
+        }
+        browser.open(beside).choose(archive).until("inside");
+        assertThat(browser.names()).contains(html, "x\uFFFDgpj.exe");
+        browser.click("save-zip");
+        try (ZipFile zip = new ZipFile(browser.saved("names-readable.zip").toFile())) {
+            assertThat(zip.stream().map(ZipEntry::getName))
+                    .allMatch(
+                            name ->
+                                    !name.startsWith("/")
+                                            && !name.contains("..")
+                                            && !name.contains("\\"))
+                    .hasSize(5);
+        }
+        assertThat(browser.run("return document.title")).isEqualTo("names.zip · Lacuna");
+        browser.hasNoErrors();
     }
 
     @Test

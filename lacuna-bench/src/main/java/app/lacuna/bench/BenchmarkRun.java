@@ -13,13 +13,20 @@ import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
 
-/** Measures everything and writes the report. Arguments: a folder for files, the report. */
+/**
+ * Measures everything and writes the report. Arguments: a folder for files, the report, and {@code
+ * page} if only that is to be measured and written to standard output.
+ */
 public final class BenchmarkRun {
     private BenchmarkRun() {}
 
     public static void main(String[] arguments) throws IOException, RunnerException {
         Path folder = Files.createDirectories(Path.of(arguments[0]));
         Path report = Path.of(arguments[1]);
+        if (arguments.length > 2 && arguments[2].equals("page")) {
+            System.out.print(Report.page(new OpenerPageBench(folder).run()));
+            return;
+        }
         Collection<RunResult> kernels = kernels();
         WholeJobs jobs = new WholeJobs(folder);
         List<WholeJobs.Result> results = new ArrayList<>();
@@ -32,7 +39,9 @@ public final class BenchmarkRun {
         Growth growth = new Growth(folder);
         List<Growth.Result> grown = growth.run();
         growth.clear();
-        Files.writeString(report, new Report(results, listing, memory, grown, kernels).text());
+        OpenerPageBench.Result page = new OpenerPageBench(folder).run();
+        Files.writeString(
+                report, new Report(results, listing, memory, grown, page, kernels).text());
     }
 
     private static List<Comparison> comparisons(Path folder) throws IOException {

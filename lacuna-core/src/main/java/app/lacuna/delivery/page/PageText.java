@@ -7,6 +7,7 @@ import java.io.InputStreamReader;
 import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Properties;
@@ -21,6 +22,7 @@ final class PageText {
     private static final List<String> ENGINE =
             List.of(
                     "zip-reader.js",
+                    "fast-aes.js",
                     "trouble.js",
                     "parts.js",
                     "open-zip.js",
@@ -50,7 +52,7 @@ final class PageText {
         page = fill(page, "style", resource("page.css"));
         page = fill(page, "licence", escaped(licence(reader)));
         page = fill(page, "texts", texts());
-        page = fill(page, "engine", scripts(ENGINE));
+        page = fill(page, "engine", wasm() + scripts(ENGINE));
         page = fill(page, "page", scripts(PAGE));
         int cut = page.indexOf(ARCHIVE);
         before = page.substring(0, cut);
@@ -81,6 +83,16 @@ final class PageText {
 
     private static String scripts(List<String> names) {
         return names.stream().map(PageText::resource).collect(Collectors.joining("\n"));
+    }
+
+    /** The fast part of the engine, made by {@code scripts/opener-reader} from its source. */
+    private static String wasm() {
+        try (InputStream in = open("aes-hmac-sha1.wasm")) {
+            String bytes = Base64.getEncoder().encodeToString(in.readAllBytes());
+            return "const AES_HMAC_SHA1 = \"" + bytes + "\";\n";
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private static String texts() {

@@ -171,7 +171,7 @@ class Archive {
   /**
    * The bytes of one entry, when they are certain to be what was packed.
    *
-   * @param {Crc=} crc is given all of them too
+   * @param {zip.Crc32=} crc is given all of them too
    */
   async read(index, progress, signal, crc) {
     const entry = this.entries[index];
@@ -199,7 +199,7 @@ class Archive {
     const pieces = [];
     const sink = new WritableStream({
       write(chunk) {
-        crc?.add(chunk);
+        crc?.append(chunk);
         pieces.push(new Blob([chunk])); // the browser keeps it, on disk if it must
         progress(chunk.length);
       },
@@ -216,7 +216,7 @@ class Archive {
   async bundle(indexes, progress, signal) {
     const open = new OpenZip();
     for (const index of indexes || this.all) {
-      const crc = new Crc();
+      const crc = new zip.Crc32();
       const blob = await this.read(index, progress, signal, crc);
       const entry = this.entries[index];
       open.add(
@@ -227,7 +227,7 @@ class Archive {
           modified: entry.lastModDate,
         },
         blob,
-        crc.value(),
+        crc.get() >>> 0,
       );
     }
     return open.toBlob();

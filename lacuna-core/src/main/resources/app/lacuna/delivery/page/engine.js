@@ -32,6 +32,8 @@ const ORDERS = {
   },
 };
 
+const ready = useFastAes();
+
 self.onmessage = async ({ data }) => {
   if (data.order === "cancel") {
     running?.abort();
@@ -39,6 +41,7 @@ self.onmessage = async ({ data }) => {
   }
   running = new AbortController();
   try {
+    await ready;
     const answer = await ORDERS[data.order](data, progressOf(data.id), running.signal);
     self.postMessage({ id: data.id, answer });
   } catch (error) {
@@ -62,4 +65,4 @@ function progressOf(id) {
   };
 }
 
-zip.configure({ useWebWorkers: false, chunkSize: 1 << 20 });
+zip.configure({ useWebWorkers: false, chunkSize: 1 << 19 });

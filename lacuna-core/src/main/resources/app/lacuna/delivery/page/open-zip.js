@@ -7,32 +7,6 @@ const UTF8_NAMES = 0x0800;
 const MADE_ON_UNIX = 3 << 8;
 const VERSION = 20;
 
-const CRC_TABLE = new Uint32Array(256).map((_, index) => {
-  let value = index;
-  for (let bit = 0; bit < 8; bit++) {
-    value = value & 1 ? (value >>> 1) ^ 0xedb88320 : value >>> 1;
-  }
-  return value;
-});
-
-class Crc {
-  constructor() {
-    this.state = -1;
-  }
-
-  add(bytes) {
-    let state = this.state;
-    for (let at = 0; at < bytes.length; at++) {
-      state = (state >>> 8) ^ CRC_TABLE[(state ^ bytes[at]) & 255];
-    }
-    this.state = state;
-  }
-
-  value() {
-    return (this.state ^ -1) >>> 0;
-  }
-}
-
 class OpenZip {
   constructor() {
     this.pieces = [];

@@ -67,7 +67,7 @@ class OpenerPageTest {
         assertThat(policy.find()).isTrue();
         assertThat(policy.group(1))
                 .contains("default-src 'none'", "connect-src 'none'", "form-action 'none'")
-                .doesNotContain("http", "*", "unsafe-eval");
+                .doesNotContain("http", "*", " 'unsafe-eval");
         assertThat(page()).doesNotContainPattern("(src|href)=\"?https?:");
     }
 

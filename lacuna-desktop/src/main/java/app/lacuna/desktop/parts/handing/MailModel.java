@@ -23,6 +23,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.BooleanProperty;
@@ -277,6 +278,8 @@ public final class MailModel {
                                             .orElse(List.of()))));
         } else if (outcome instanceof Outcome.Failed<Ended> failed) {
             failure.set(Optional.of(FailureText.of(failed.cause())));
+        } else {
+            failure.set(Optional.of(FailureText.of(new CancellationException())));
         }
     }
 

@@ -8,6 +8,7 @@ import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.WholeHeight;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.PathNames;
@@ -27,10 +28,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
 /** The messages as they will go: how large, in how many, to whom, with which words. */
-public final class MailPanel extends VBox {
+public final class MailPanel extends WholeHeight {
     private static final List<Long> LIMITS =
             List.of(10_000_000L, 20_000_000L, 25_000_000L, 50_000_000L);
-    private static final int TEXT_ROWS = 9;
+    private static final int TEXT_ROWS = 7;
     private static final int CONTENTS_SHOWN = 6;
 
     private final MailModel model;
@@ -51,7 +52,6 @@ public final class MailPanel extends VBox {
         model.open().addListener((property, before, now) -> refresh());
         model.limit().addListener((property, before, now) -> refresh());
         model.facts().page().addListener((property, before, now) -> refresh());
-        setMinHeight(USE_PREF_SIZE);
         model.givesAway().addListener((property, before, now) -> tell());
         model.done().addListener((property, before, now) -> tell());
         model.failure().addListener((property, before, now) -> tell());
@@ -98,6 +98,7 @@ public final class MailPanel extends VBox {
                         Page.label(Words.text("mail.text"), Styles.SECONDARY),
                         text,
                         Page.label(Words.text("mail.text.note"), Styles.CAPTION),
+                        Page.label(Words.text("mail.refused.note"), Styles.CAPTION),
                         service,
                         told,
                         new BusyLine(model.mailing()),
@@ -217,9 +218,6 @@ public final class MailPanel extends VBox {
                         Styles.PROTECTED);
         words.setId("mail-done");
         told.getChildren().add(words);
-        if (drafts) {
-            told.getChildren().add(Page.label(Words.text("mail.refused.note"), Styles.SECONDARY));
-        }
         for (int i = 0; i < done.contents().size(); i++) {
             List<String> paths = done.contents().get(i);
             String shown =

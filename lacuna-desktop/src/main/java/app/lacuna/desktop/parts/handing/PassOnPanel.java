@@ -3,6 +3,7 @@ package app.lacuna.desktop.parts.handing;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.WholeHeight;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.password.SpellingAlphabet.Spelled;
 import java.util.List;
@@ -10,10 +11,9 @@ import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.VBox;
 
 /** The password large, to be read out by telephone: character by character, with code words. */
-public final class PassOnPanel extends VBox {
+public final class PassOnPanel extends WholeHeight {
     private static final double WRITTEN_WIDTH = 44;
 
     private final PassOnModel model;
@@ -23,7 +23,6 @@ public final class PassOnPanel extends VBox {
         this.model = model;
         setId("pass-on-panel");
         getStyleClass().addAll(Styles.SHEET, "clear-panel");
-        setMinHeight(USE_PREF_SIZE);
         managedProperty().bind(visibleProperty());
         model.spelled().addListener((property, before, now) -> show(now));
         show(List.of());

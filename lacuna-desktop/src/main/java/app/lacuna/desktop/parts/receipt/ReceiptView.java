@@ -16,6 +16,7 @@ import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.ReceiptLine;
 import app.lacuna.desktop.ui.Sentence;
+import app.lacuna.desktop.ui.WholeHeight;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
@@ -39,7 +40,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The receipt: what was done, what is proved, what is still readable. */
@@ -49,7 +49,7 @@ public final class ReceiptView {
     private final PackResult result;
     private final Tools tools;
     private final Page page;
-    private final VBox lines = new VBox();
+    private final VBox lines = new WholeHeight(0);
     private final ProofList proofList;
     private final Optional<SizeRange> forecast;
     private final Optional<PasswordStep> password;
@@ -98,7 +98,6 @@ public final class ReceiptView {
         steps.getStyleClass().add("columns");
         steps.setFitToWidth(true);
         steps.setFitToHeight(true);
-        lines.setMinHeight(Region.USE_PREF_SIZE);
         steps.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         steps.setFocusTraversable(false);
         Columns columns = new Columns(steps, beside(panel, mail, passOn), RIGHT_WIDTH);

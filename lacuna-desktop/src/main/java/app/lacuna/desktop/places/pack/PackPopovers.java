@@ -112,7 +112,7 @@ final class PackPopovers {
     /** Sets cipher, names and method together; said once what it costs. */
     Node[] whom() {
         ObjectProperty<ForWhom> whom = new SimpleObjectProperty<>(model.form().whom().get());
-        whom.addListener((property, before, now) -> model.form().choose(now));
+        whom.addListener((property, before, now) -> model.choose(now));
         VBox choices =
                 new ChoiceGroup<>(
                                 "whom",

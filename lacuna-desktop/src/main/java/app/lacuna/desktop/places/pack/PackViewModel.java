@@ -3,6 +3,8 @@ package app.lacuna.desktop.places.pack;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
+import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Turns;
 import app.lacuna.desktop.parts.password.KeptPassword;
@@ -178,6 +180,19 @@ public final class PackViewModel {
     public boolean hintGivesPasswordAway(String hint) {
         try (Secret secret = password.typed().secret()) {
             return HintCheck.givesAway(hint, secret);
+        }
+    }
+
+    /** What will be large is not put into a page, unless somebody wants it there. */
+    public void choose(ForWhom whom) {
+        form.choose(whom);
+        boolean large =
+                forecast.seen()
+                        .get()
+                        .filter(seen -> seen.forecast().archive().high() > OpenerPage.OFFERED_BYTES)
+                        .isPresent();
+        if (whom == ForWhom.WEB_BROWSER && large) {
+            form.forBrowsers(OpenerKind.BESIDE);
         }
     }
 

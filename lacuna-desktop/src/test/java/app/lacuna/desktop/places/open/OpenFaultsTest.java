@@ -242,6 +242,16 @@ class OpenFaultsTest extends OnOpenArchive {
         assertThat(model.failure().get().orElseThrow().what()).contains("opened together");
     }
 
+    @Test
+    void aFolderOfPartsIsPutTogetherAndWhatIsMissingIsNamed() throws IOException {
+        Path parts = Files.createDirectory(folder.resolve("parts"));
+        Files.writeString(parts.resolve("winter.z01"), "the first part of two");
+        model.open(List.of(parts));
+        settle();
+        assertThat(model.failure().get().orElseThrow().what())
+                .isEqualTo("A part of winter.zip has not come: winter.zip.");
+    }
+
     /** A clock that has jumped has slept. */
     @Test
     void aComputerThatHasSleptLocksEvenWhileSomethingIsUnderWay() {

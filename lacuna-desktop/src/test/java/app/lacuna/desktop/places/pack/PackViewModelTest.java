@@ -6,6 +6,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.jobs.Turns;
@@ -297,6 +298,24 @@ class PackViewModelTest {
         assertThat(model.packing().result().get()).isEmpty();
         assertThat(paths()).isEmpty();
         assertThat(model.name().get()).isEqualTo("2026-11-24-2.zip");
+    }
+
+    @Test
+    void forABrowserAPageComesWithItUntilItIsForSomebodyElse() {
+        PackForm form = model.form();
+        form.protection().set(Protection.NONE);
+        model.choose(ForWhom.WEB_BROWSER);
+        assertThat(form.page().get()).contains(OpenerKind.INSIDE);
+        assertThat(form.protection().get()).isEqualTo(Protection.AES_256);
+        assertThat(form.method().get()).isEqualTo(Method.DEFLATE);
+        form.forBrowsers(OpenerKind.BESIDE);
+        form.names().set(Names.VISIBLE);
+        assertThat(form.whom().get()).isEqualTo(ForWhom.WEB_BROWSER);
+        form.method().set(Method.XZ);
+        assertThat(form.page().get()).as("browsers do not read it").isEmpty();
+        model.choose(ForWhom.WEB_BROWSER);
+        model.choose(ForWhom.AES_TOOL);
+        assertThat(form.page().get()).isEmpty();
     }
 
     @Test

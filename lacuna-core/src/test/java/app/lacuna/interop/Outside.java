@@ -72,6 +72,11 @@ public final class Outside {
         return files;
     }
 
+    /** Where programs for Node find their packages. */
+    public static Path packages() throws IOException {
+        return zipJsFolder();
+    }
+
     /** The code words of the letters as a package knows them, with commas. */
     public static String codeWords() throws IOException {
         String script =
@@ -95,7 +100,7 @@ public final class Outside {
     }
 
     private static void install(Path folder) throws IOException {
-        if (!Files.exists(folder.resolve("node_modules/nato-phonetic-alphabet/package.json"))) {
+        if (!Files.exists(folder.resolve("node_modules/puppeteer-core/package.json"))) {
             Files.writeString(folder.resolve("package.json"), "{\"private\": true}");
             run(
                     folder,
@@ -108,7 +113,8 @@ public final class Outside {
                             "--no-fund",
                             "--ignore-scripts",
                             "@zip.js/zip.js@2.7.57",
-                            "nato-phonetic-alphabet@2.0.4"));
+                            "nato-phonetic-alphabet@2.0.4",
+                            "puppeteer-core@24.43.1"));
         }
     }
 }

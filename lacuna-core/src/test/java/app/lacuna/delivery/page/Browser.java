@@ -21,9 +21,6 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
-import org.openqa.selenium.firefox.FirefoxDriver;
-import org.openqa.selenium.firefox.FirefoxOptions;
-import org.openqa.selenium.firefox.GeckoDriverService;
 import org.openqa.selenium.logging.LogType;
 import org.openqa.selenium.logging.LoggingPreferences;
 import org.openqa.selenium.remote.RemoteWebDriver;
@@ -41,22 +38,9 @@ final class Browser implements AutoCloseable {
         this.downloads = downloads;
     }
 
-    enum Kind {
-        CHROMIUM,
-        FIREFOX
-    }
-
-    static boolean hasFirefox() {
-        return onPath("geckodriver").isPresent() && onPath("firefox").isPresent();
-    }
-
-    static Browser start(Kind kind, Path folder, String language) throws IOException {
+    static Browser start(Path folder, String language) throws IOException {
         Path downloads = Files.createDirectories(folder.resolve("downloads"));
-        return new Browser(
-                kind == Kind.FIREFOX
-                        ? firefox(downloads, language)
-                        : chromium(folder.resolve("profile"), downloads, language),
-                downloads);
+        return new Browser(chromium(folder.resolve("profile"), downloads, language), downloads);
     }
 
     private static RemoteWebDriver chromium(Path profile, Path downloads, String language) {
@@ -90,19 +74,6 @@ final class Browser implements AutoCloseable {
         return new ChromeDriver(
                 new ChromeDriverService.Builder()
                         .usingDriverExecutable(onPath("chromedriver").orElseThrow().toFile())
-                        .build(),
-                options);
-    }
-
-    private static RemoteWebDriver firefox(Path downloads, String language) {
-        FirefoxOptions options = new FirefoxOptions();
-        options.addArguments("-headless");
-        options.addPreference("browser.download.folderList", 2);
-        options.addPreference("browser.download.dir", downloads.toString());
-        options.addPreference("intl.accept_languages", language);
-        return new FirefoxDriver(
-                new GeckoDriverService.Builder()
-                        .usingDriverExecutable(onPath("geckodriver").orElseThrow().toFile())
                         .build(),
                 options);
     }

@@ -338,7 +338,7 @@ function listenToDrops() {
 
 async function begin() {
   speak();
-  if (typeof DecompressionStream === "undefined" || typeof Worker === "undefined") {
+  if (typeof DecompressionStream === "undefined") {
     tell({ kind: "old-browser" });
     return;
   }

@@ -91,6 +91,15 @@ final class Browser implements AutoCloseable {
         return this;
     }
 
+    /** From now on pages have no workers and no WebAssembly, as in browsers that forbid them. */
+    Browser forbidding() {
+        ((ChromeDriver) driver)
+                .executeCdpCommand(
+                        "Page.addScriptToEvaluateOnNewDocument",
+                        Map.of("source", "delete window.Worker; delete window.WebAssembly;"));
+        return this;
+    }
+
     Browser choose(Path... files) {
         String chosen =
                 Arrays.stream(files)

@@ -395,6 +395,18 @@ class InChromiumTest {
     }
 
     @Test
+    void withoutWorkersAndWebAssemblyItIsOnlySlower() throws IOException {
+        try (Browser strict = Browser.start(folder.resolve("strict"), "en")) {
+            strict.forbidding().open(beside).choose(pack("strict.zip", HIDDEN)).unlock("wrong");
+            assertThat(strict.words("trouble")).startsWith("This password does not open");
+            strict.unlock(PASSWORD);
+            assertThat(strict.names()).hasSize(5);
+            assertThat(strict.run("return typeof Worker")).isEqualTo("undefined");
+            strict.hasNoErrors();
+        }
+    }
+
+    @Test
     void itSpeaksTheLanguageOfTheBrowser() throws IOException {
         try (Browser german = Browser.start(folder.resolve("german"), "de")) {
             german.open(beside).choose(pack("german.zip", HIDDEN)).unlock("falsch");

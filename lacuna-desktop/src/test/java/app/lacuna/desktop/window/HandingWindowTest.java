@@ -1,6 +1,7 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.Names;
 import app.lacuna.delivery.mail.MailAccount;
@@ -23,6 +24,7 @@ import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.Clipboard;
+import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 
 /** From the brief to somebody who has a browser and a mailbox, and back from the mailbox. */
@@ -128,11 +130,20 @@ class HandingWindowTest extends InWindow {
     }
 
     @Test
-    void thePasswordGoesAnotherWayUntilTheUserSaysSo() throws Exception {
+    void thePasswordIsReadOutUntilEverythingIsLocked() throws Exception {
         packForBrowsers(OpenerKind.INSIDE);
         fire("#pass-on-read");
         assertThat(stripText("#pass-on-panel"))
                 .contains("capital Hotel", "hyphen", "seven", "blank");
+        press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
+        waitForFxEvents();
+        assertThat(stripText("#pass-on-panel")).as("locked").doesNotContain("Hotel");
+    }
+
+    @Test
+    void aTextForAMessengerIsCopiedAndTheStepStaysOpenUntilItIsDone() throws Exception {
+        packForBrowsers(OpenerKind.INSIDE);
+        fire("#pass-on-read");
         fire("#pass-on-text");
         interact(
                 () ->

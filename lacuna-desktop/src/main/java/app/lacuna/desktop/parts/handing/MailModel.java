@@ -96,7 +96,8 @@ public final class MailModel {
                 });
     }
 
-    private void forgetPasswords() {
+    /** What was typed and has not been used. */
+    public void forgetPasswords() {
         archivePassword.clear();
         account.password().clear();
     }

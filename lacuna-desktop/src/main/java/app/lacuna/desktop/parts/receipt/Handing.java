@@ -14,6 +14,12 @@ import java.util.Optional;
  */
 public record Handing(Optional<OpenerModel> opener, MailModel mail, Optional<PassOn> passOn) {
 
+    /** Nothing of a password stays on the page. */
+    void lock() {
+        mail.forgetPasswords();
+        passOn.ifPresent(step -> step.model().hide());
+    }
+
     /** The password by another way. */
     public record PassOn(PassOnModel model, PassOnLine line) {}
 }

@@ -361,6 +361,11 @@ public final class ReceiptView {
         question.setVisible(true);
     }
 
+    /** What is read out or typed is no longer there. */
+    public void lock() {
+        tools.handing().lock();
+    }
+
     private void line(Meaning meaning, String title, List<Label> details, Node... buttons) {
         lines.getChildren().add(new ReceiptLine(meaning, title, details, buttons));
     }

@@ -82,22 +82,23 @@ public final class PackPlace implements Place {
     }
 
     /** For a while one can look inside without typing it again. */
-    private static void forgetLater(PackViewModel model) {
+    private static void forgetLater(PackSession done) {
         PauseTransition wait = new PauseTransition(KEPT);
-        wait.setOnFinished(event -> forgetKnown(model));
+        wait.setOnFinished(event -> forgetKnown(done));
         wait.play();
     }
 
-    private static void forgetKnown(PackViewModel model) {
-        if (model.kept().filter(kept -> kept.known().get()).isPresent()) {
-            model.forgetKept();
+    private static void forgetKnown(PackSession done) {
+        if (done.model().kept().filter(kept -> kept.known().get()).isPresent()) {
+            done.model().forgetKept();
         }
+        done.receipt().ifPresent(ReceiptView::lock);
     }
 
     /** The receipt takes the place of the page, even if the user is elsewhere at the moment. */
     private void packed(PackSession done, Optional<PackResult> result) {
         done.setReceipt(result.map(packed -> receipt(done, packed)));
-        result.ifPresent(packed -> forgetLater(done.model()));
+        result.ifPresent(packed -> forgetLater(done));
         if (session == done) {
             show(done);
         } else {
@@ -267,7 +268,7 @@ public final class PackPlace implements Place {
     /** What is typed for the next archive stays; what is kept of the last one goes. */
     @Override
     public void lock() {
-        sessions.forEach(each -> forgetKnown(each.model()));
+        sessions.forEach(PackPlace::forgetKnown);
     }
 
     @Override

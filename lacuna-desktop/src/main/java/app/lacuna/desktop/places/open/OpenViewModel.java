@@ -16,7 +16,6 @@ import app.lacuna.desktop.session.OpenArchive.Way;
 import app.lacuna.desktop.session.Troubles;
 import app.lacuna.desktop.session.WritingModel.Written;
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.job.ReceiveJob;
 import app.lacuna.password.Slip;
 import app.lacuna.rounds.OpenHistory;
 import java.nio.file.Path;
@@ -43,7 +42,7 @@ public final class OpenViewModel {
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
     private final Troubles ownTroubles = new Troubles();
     private final ReadOnlyObjectWrapper<Leaving> leaving = new ReadOnlyObjectWrapper<>(Leaving.NOT);
-    private final Job receiving;
+    private final ReceivingModel receiving;
     private final RecentModel recent;
     private final AutoLockModel autoLock;
     private volatile Optional<LockedArchive> locked = Optional.empty();
@@ -60,7 +59,12 @@ public final class OpenViewModel {
         this.programs = programs;
         this.clock = clock;
         opening = new Job(life, JobKind.OPENING, Job.Policy.NEWEST_WINS);
-        receiving = new Job(life, JobKind.OPENING, Job.Policy.NEWEST_WINS);
+        receiving =
+                new ReceivingModel(
+                        life,
+                        this::received,
+                        cause -> troubles().tell(cause, isSalvaged()),
+                        () -> troubles().tell(FailureText.named("NotTaken")));
         recent = new RecentModel(life, history);
         autoLock = new AutoLockModel(recent.lockMinutes(), this::lockByItself);
         autoLock.minutes()
@@ -104,31 +108,20 @@ public final class OpenViewModel {
             return;
         }
         troubles().clear();
-        receiving.start(
-                (listener, cancel) -> new ReceiveJob(files, listener, cancel).run(),
-                outcome -> received(files, outcome));
+        receiving.putTogether(files);
     }
 
-    private void received(List<Path> files, Outcome<List<Path>> outcome) {
-        if (outcome instanceof Outcome.Failed<List<Path>> failed) {
-            troubles().tell(failed.cause(), isSalvaged());
-        } else if (outcome instanceof Outcome.Done<List<Path>> done) {
-            List<Path> archives = done.value();
-            if (archives.size() > 1 && state.get() == OpenState.NOTHING) {
-                archives.forEach(recent::opened);
-                troubles().tell(FailureText.named("SeveralCame"));
-            } else if (!archives.isEmpty()) {
-                open(archives.get(0));
-            } else if (files.size() == 1) {
-                open(files.get(0));
-            } else {
-                troubles().tell(FailureText.named("NotTaken"));
-            }
+    private void received(List<Path> archives) {
+        if (archives.size() > 1 && state.get() == OpenState.NOTHING) {
+            archives.forEach(recent::opened);
+            troubles().tell(FailureText.named("SeveralCame"));
+        } else {
+            open(archives.get(0));
         }
     }
 
     public Job receiving() {
-        return receiving;
+        return receiving.job();
     }
 
     /** What was offered: what still opens of it, or all of it although it claims too much. */

@@ -1,0 +1,57 @@
+package app.lacuna.desktop.places.open;
+
+import app.lacuna.base.Outcome;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.job.ReceiveJob;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.function.Consumer;
+
+/** Puts together what came by e-mail, before anything of it is opened. */
+final class ReceivingModel {
+    private final Job job;
+    private final Consumer<List<Path>> onArchives;
+    private final Consumer<Throwable> onTrouble;
+    private final Runnable onNothing;
+
+    /**
+     * @param onArchives gets the archives that are whole, or a single file that nothing is known of
+     * @param onNothing if nothing of an archive is among several files
+     */
+    ReceivingModel(
+            Lifetime life,
+            Consumer<List<Path>> onArchives,
+            Consumer<Throwable> onTrouble,
+            Runnable onNothing) {
+        this.onArchives = onArchives;
+        this.onTrouble = onTrouble;
+        this.onNothing = onNothing;
+        job = new Job(life, JobKind.OPENING, Job.Policy.NEWEST_WINS);
+    }
+
+    void putTogether(List<Path> files) {
+        job.start(
+                (listener, cancel) -> new ReceiveJob(files, listener, cancel).run(),
+                outcome -> ended(files, outcome));
+    }
+
+    private void ended(List<Path> files, Outcome<List<Path>> outcome) {
+        if (outcome instanceof Outcome.Failed<List<Path>> failed) {
+            onTrouble.accept(failed.cause());
+        } else if (outcome instanceof Outcome.Done<List<Path>> done) {
+            if (!done.value().isEmpty()) {
+                onArchives.accept(done.value());
+            } else if (files.size() == 1) {
+                onArchives.accept(files);
+            } else {
+                onNothing.run();
+            }
+        }
+    }
+
+    Job job() {
+        return job;
+    }
+}

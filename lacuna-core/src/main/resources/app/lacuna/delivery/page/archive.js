@@ -138,6 +138,7 @@ class Archive {
 
   /** What the list shows, in the order of the paths; of folders only those with nothing in them. */
   listing() {
+    const locked = this.needsPassword; // asked once: it looks at every entry
     const listed = this.entries.map((entry, index) => ({
       index,
       path: entry.filename,
@@ -145,7 +146,7 @@ class Archive {
       modified: entry.lastModDate,
       directory: entry.directory,
       link: (modeOf(entry) & UNIX_TYPE) === UNIX_LINK,
-      unprotected: this.needsPassword && !entry.encrypted && !entry.directory,
+      unprotected: locked && !entry.encrypted && !entry.directory,
     }));
     const folders = new Set();
     for (const { path, directory } of listed) {

@@ -1,26 +1,30 @@
 // Takes orders, one at a time, and answers each: in a worker, so that the page never waits.
-//   {id, order, ...}  ->  {id, bytes} while it goes on, then {id, answer} or {id, trouble, slots}
+//   {id, order, ...}  ->  {id, bytes} while it goes on, {id, listed} for pieces of the list, then
+//                         {id, answer} or {id, trouble, slots}
 
 let archive;
 let running;
 
 const ORDERS = {
-  async open({ files }) {
+  async open({ files, id }) {
     archive = undefined;
     const opened = await Archive.open(files);
     archive = opened;
+    if (!opened.needsPassword) {
+      list(id);
+    }
     return {
       size: opened.size,
       needsPassword: opened.needsPassword,
       hidesNames: opened.hidesNames,
       parts: opened.blobs.length,
-      listing: opened.needsPassword ? [] : opened.listing(),
     };
   },
 
-  async unlock({ password }, progress, signal) {
+  async unlock({ password, id }, progress, signal) {
     await archive.unlock(password, progress, signal);
-    return { listing: archive.listing() };
+    list(id);
+    return true;
   },
 
   read({ index }, progress, signal) {
@@ -31,6 +35,16 @@ const ORDERS = {
     return archive.bundle(indexes, progress, signal);
   },
 };
+
+const LISTED_AT_ONCE = 4000;
+
+/** In pieces: the page takes each over without a pause that anybody would notice. */
+function list(id) {
+  const listing = archive.listing();
+  for (let at = 0; at < listing.length; at += LISTED_AT_ONCE) {
+    self.postMessage({ id, listed: listing.slice(at, at + LISTED_AT_ONCE) });
+  }
+}
 
 const ready = useFastAes();
 

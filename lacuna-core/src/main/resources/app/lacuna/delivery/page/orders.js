@@ -33,13 +33,17 @@ class Orders {
     }
   }
 
-  answered({ id, bytes, answer, trouble, slots }) {
+  answered({ id, bytes, listed, answer, trouble, slots }) {
     const waiting = this.waiting.get(id);
     if (!waiting) {
       return;
     }
     if (bytes !== undefined) {
       this.onBytes(bytes);
+      return;
+    }
+    if (listed) {
+      this.listing.push(...listed);
       return;
     }
     this.waiting.delete(id);
@@ -52,6 +56,7 @@ class Orders {
 
   give(order, details = {}) {
     const id = ++this.number;
+    this.listing = [];
     return new Promise((resolve, reject) => {
       const message = { id, order, ...details };
       this.waiting.set(id, { resolve, reject, order: message });

@@ -147,7 +147,7 @@ async function take(chosen) {
     enter("locked");
     part("password").focus();
   } else {
-    unlocked(opened.listing);
+    unlocked(orders.listing);
   }
 }
 
@@ -173,7 +173,7 @@ async function unlock() {
     field.value = "";
     part("show").checked = false;
     field.type = "password";
-    unlocked(answer.listing);
+    unlocked(orders.listing);
   } else {
     field.focus();
     field.select();

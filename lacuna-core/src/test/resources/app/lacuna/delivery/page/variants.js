@@ -11,9 +11,12 @@ const engine = new Function(`${html.slice(from, html.indexOf("</script>", from))
 const whole = fs.readFileSync(file);
 
 function ask(desk, message) {
+  desk.listing = [];
   return new Promise((resolve) => {
     desk.postMessage = (data) => {
-      if (data.bytes === undefined) {
+      if (data.listed) {
+        desk.listing.push(...data.listed);
+      } else if (data.bytes === undefined) {
         resolve(data);
       }
     };
@@ -30,13 +33,13 @@ async function handedOut(bytes) {
   if (opened.trouble) {
     return { trouble: opened.trouble, files: new Map() };
   }
-  let { listing } = opened.answer;
+  let { listing } = desk;
   if (opened.answer.needsPassword) {
     const unlocked = await ask(desk, { order: "unlock", password });
     if (unlocked.trouble) {
       return { trouble: unlocked.trouble, files: new Map() };
     }
-    listing = unlocked.answer.listing;
+    listing = desk.listing;
   }
   const out = new Map();
   let trouble;

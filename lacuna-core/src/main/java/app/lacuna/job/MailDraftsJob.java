@@ -13,6 +13,7 @@ import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
 import java.io.BufferedOutputStream;
+import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.channels.Channels;
@@ -85,7 +86,7 @@ public final class MailDraftsJob {
     }
 
     /** The staged file stays open behind it. */
-    private static final class Kept extends java.io.FilterOutputStream {
+    private static final class Kept extends FilterOutputStream {
         Kept(OutputStream out) {
             super(out);
         }

@@ -1,5 +1,6 @@
 package app.lacuna.job;
 
+import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
@@ -13,6 +14,7 @@ import app.lacuna.exposure.Opener;
 import app.lacuna.failure.MailTrouble;
 import app.lacuna.staging.Existing;
 import java.io.IOException;
+import java.nio.file.DirectoryNotEmptyException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -78,7 +80,7 @@ public final class MailJob {
     static void removeIfEmpty(Path folder) throws IOException {
         try {
             Files.deleteIfExists(folder);
-        } catch (java.nio.file.DirectoryNotEmptyException e) {
+        } catch (DirectoryNotEmptyException e) {
             // something is in it, and it is told why nothing more is
         }
     }
@@ -125,7 +127,7 @@ public final class MailJob {
     /** Those that are there already if the archive was packed in parts of the right size. */
     private PartsJob.Result parts(Optional<Secret> password, Path name, long room)
             throws IOException {
-        if (room < app.lacuna.archive.zip.VolumeNames.MIN_BYTES) {
+        if (room < VolumeNames.MIN_BYTES) {
             throw new MailTrouble(MailTrouble.Reason.TOO_LARGE, "", null);
         }
         if (request.files().size() > 1 && request.ifTooLarge() == PartsKind.NEED_EACH_OTHER) {

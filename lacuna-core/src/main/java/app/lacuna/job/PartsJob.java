@@ -35,6 +35,7 @@ import java.security.SecureRandom;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -207,7 +208,7 @@ public final class PartsJob {
     /** {@code name-1of3.zip} and so on. */
     private static List<Path> numbered(Path name, int count) {
         String file = name.getFileName().toString();
-        int dot = file.toLowerCase(java.util.Locale.ROOT).endsWith(".zip") ? 4 : 0;
+        int dot = file.toLowerCase(Locale.ROOT).endsWith(".zip") ? 4 : 0;
         String stem = file.substring(0, file.length() - dot);
         List<Path> names = new ArrayList<>();
         for (int number = 1; number <= count; number++) {

@@ -138,6 +138,8 @@ class HandingWindowTest extends InWindow {
         press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
         waitForFxEvents();
         assertThat(stripText("#pass-on-panel")).as("locked").doesNotContain("Hotel");
+        assertThat(stripText("#receipt-pass-on")).contains("no longer kept here");
+        assertThat(lookup("#pass-on-slip").tryQuery()).isEmpty();
     }
 
     @Test

@@ -19,6 +19,7 @@ import app.lacuna.job.MailDraftsJob;
 import app.lacuna.job.MailJob;
 import app.lacuna.job.MailRequest;
 import app.lacuna.job.MailSendJob;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -193,19 +194,28 @@ public final class MailModel {
                                 again.isPresent()
                                         ? again.get().prepared()
                                         : new MailJob(request, listener, cancel).prepare(password);
-                        MailSendJob.Sent sent =
+                        int from = again.map(Begun::taken).orElse(0);
+                        MailSendJob sending =
                                 new MailSendJob(
-                                                prepared,
-                                                new SmtpService(where, service),
-                                                listener,
-                                                cancel)
-                                        .run(again.map(Begun::taken).orElse(0));
-                        return new Ended(prepared, List.of(), sent);
+                                        prepared,
+                                        new SmtpService(where, service),
+                                        listener,
+                                        cancel);
+                        return new Ended(prepared, List.of(), sent(sending, from));
                     } finally {
                         service.ifPresent(Secret::close);
                     }
                 },
                 password);
+    }
+
+    /** What was prepared is there for the next time, whatever becomes of it now. */
+    private static MailSendJob.Sent sent(MailSendJob sending, int from) {
+        try {
+            return sending.run(from);
+        } catch (IOException | CancellationException e) {
+            return new MailSendJob.Sent(from, Optional.of(e));
+        }
     }
 
     /** A password in the message is said, and nothing is done. */
@@ -267,6 +277,9 @@ public final class MailModel {
                             ? Optional.of(new Begun(request, prepared, sent.taken()))
                             : Optional.empty();
             sent.trouble().ifPresent(e -> failure.set(Optional.of(FailureText.of(e))));
+            if (sent.trouble().isPresent() && sent.taken() == 0) {
+                return; // nothing of it is done
+            }
             done.set(
                     Optional.of(
                             new Done(

@@ -54,7 +54,7 @@ public final class MailPanel extends WholeHeight {
         model.facts().page().addListener((property, before, now) -> refresh());
         model.givesAway().addListener((property, before, now) -> tell());
         model.done().addListener((property, before, now) -> tell());
-        model.failure().addListener((property, before, now) -> tell());
+        model.failure().addListener((property, before, now) -> refresh());
         refresh();
     }
 

@@ -32,6 +32,7 @@ public final class PassOnLine extends VBox {
         this.archive = archive;
         setId("receipt-pass-on");
         model.done().addListener((property, before, now) -> write());
+        model.kept().addListener((property, before, now) -> write());
         write();
     }
 
@@ -42,17 +43,22 @@ public final class PassOnLine extends VBox {
                         new ReceiptLine(
                                 done ? Meaning.DONE : Meaning.NOT_YET,
                                 Words.text(done ? "pass-on.done" : "pass-on.title"),
-                                List.of(
-                                        Page.label(
-                                                Words.text(
-                                                        done
-                                                                ? "pass-on.done.line"
-                                                                : "pass-on.line"),
-                                                Styles.SECONDARY)),
+                                List.of(Page.label(line(done), Styles.SECONDARY)),
                                 done ? new Node[0] : buttons()));
     }
 
+    private String line(boolean done) {
+        if (done) {
+            return Words.text("pass-on.done.line");
+        }
+        return Words.text(model.kept().get() ? "pass-on.line" : "pass-on.gone");
+    }
+
     private Node[] buttons() {
+        Button done = Page.button("pass-on-done", Words.text("pass-on.it-is-done"), model::isDone);
+        if (!model.kept().get()) {
+            return new Node[] {done};
+        }
         Button text = Page.button("pass-on-text", Words.text("pass-on.text"), this::copyText);
         Button paper = Page.button("pass-on-slip", Words.text("slip.title"), () -> {});
         SlipPopover popover = new SlipPopover(slip, tools.dialogs());
@@ -61,7 +67,7 @@ public final class PassOnLine extends VBox {
             Page.button("pass-on-read", Words.text("pass-on.read"), model::readOut),
             text,
             paper,
-            Page.button("pass-on-done", Words.text("pass-on.it-is-done"), model::isDone)
+            done
         };
     }
 

@@ -16,6 +16,7 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 public final class PassOnModel {
     private final Supplier<Optional<Secret>> password;
     private final ReadOnlyBooleanWrapper done = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyBooleanWrapper kept = new ReadOnlyBooleanWrapper(true);
     private final ReadOnlyObjectWrapper<List<Spelled>> spelled =
             new ReadOnlyObjectWrapper<>(List.of());
 
@@ -27,8 +28,14 @@ public final class PassOnModel {
     }
 
     /** Whether it is still known here. */
-    public boolean isKept() {
-        return with(secret -> true).isPresent();
+    public ReadOnlyBooleanProperty kept() {
+        return kept.getReadOnlyProperty();
+    }
+
+    /** It is not shown any more, and may have been forgotten. */
+    public void lock() {
+        hide();
+        kept.set(with(secret -> true).isPresent());
     }
 
     public void readOut() {

@@ -17,7 +17,7 @@ public record Handing(Optional<OpenerModel> opener, MailModel mail, Optional<Pas
     /** Nothing of a password stays on the page. */
     void lock() {
         mail.forgetPasswords();
-        passOn.ifPresent(step -> step.model().hide());
+        passOn.ifPresent(step -> step.model().lock());
     }
 
     /** The password by another way. */

@@ -207,6 +207,27 @@ class HandingModelTest {
     }
 
     @Test
+    void whatWasPreparedIsNotPreparedAgainWhenSendingFails() throws IOException {
+        MailModel model = mail();
+        model.limit().set(10_000_000);
+        service.fail(Fault.WRONG_LOGIN);
+        for (int i = 0; i < 3; i++) {
+            model.send(false);
+            script.settle();
+            assertThat(model.failure().get()).isPresent();
+            assertThat(model.done().get()).isEmpty();
+        }
+        service.fail(Fault.NONE);
+        model.send(false);
+        script.settle();
+        MailModel.Done done = model.done().get().orElseThrow();
+        assertThat(service.mailbox()).hasSize(done.count());
+        try (Stream<Path> there = Files.list(folder)) {
+            assertThat(there.filter(Files::isDirectory)).as("finds, and the parts").hasSize(2);
+        }
+    }
+
+    @Test
     void withoutTheKeptPasswordItIsAskedForWherePartsNeedIt() throws IOException {
         MailModel model = mail();
         kept = Optional.empty();
@@ -258,7 +279,10 @@ class HandingModelTest {
         passOn.isDone();
         assertThat(passOn.spelled().get()).isEmpty();
         assertThat(passOn.done().get()).isTrue();
+        passOn.lock();
+        assertThat(passOn.kept().get()).isTrue();
         kept = Optional.empty();
-        assertThat(passOn.isKept()).isFalse();
+        passOn.lock();
+        assertThat(passOn.kept().get()).isFalse();
     }
 }

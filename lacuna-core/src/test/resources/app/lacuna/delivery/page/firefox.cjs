@@ -1,8 +1,25 @@
 // The opener page in Firefox, which puppeteer drives without a program in between.
 //   node firefox.cjs FIREFOX PAGE DOWNLOADS PASSWORD ARCHIVE-OR-PARTS...
+const fs = require("node:fs");
 const puppeteer = require("puppeteer-core");
 
 const [, , executablePath, page, downloads, password, ...files] = process.argv;
+
+// The page hands the file over and is done; the browser writes it after that, under another name
+// until it is whole.
+const isWritten = async () => {
+  for (let looked = 0; looked < 300; looked++) {
+    const names = fs.readdirSync(downloads);
+    const isWhole = (name) =>
+      !name.endsWith(".part") &&
+      fs.statSync(`${downloads}/${name}`, { throwIfNoEntry: false })?.size > 0;
+    if (names.length > 0 && names.every(isWhole)) {
+      return;
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error("The browser wrote no file.");
+};
 
 (async () => {
   const browser = await puppeteer.launch({
@@ -42,6 +59,7 @@ const [, , executablePath, page, downloads, password, ...files] = process.argv;
     const open = await words("#sentence");
     await tab.click("#save-zip");
     await until("#done");
+    await isWritten();
     console.log(JSON.stringify({ wrong, open, errors }));
   } finally {
     await browser.close();

@@ -56,6 +56,14 @@ public interface OpenedArchive extends Closeable {
     }
 
     /**
+     * A hint that all of these will be opened before long, a share at a time: for very many it is
+     * worth making ready for that. Comes back at once.
+     */
+    default void expect(List<ArchiveEntry> coming) {
+        // nothing to make ready
+    }
+
+    /**
      * These entries one after another; what they need is worked out together. The caller closes it.
      *
      * @param entries out of {@link #listing}, in its order

@@ -22,17 +22,33 @@ public final class EntryKeys implements AutoCloseable {
     }
 
     public static EntryKeys derive(KeyDerivation password, AesStrength strength, byte[] salt) {
-        int length = 2 * strength.keyBytes() + VERIFICATION_BYTES;
-        return new EntryKeys(password.derive(salt, ITERATIONS, length), strength.keyBytes());
+        return new EntryKeys(
+                password.derive(salt, ITERATIONS, length(strength)), strength.keyBytes());
     }
 
     /** One for each salt, in their order; much faster than one by one. */
     public static List<EntryKeys> deriveAll(
             KeyDerivation password, AesStrength strength, List<byte[]> salts) {
-        int length = 2 * strength.keyBytes() + VERIFICATION_BYTES;
-        return password.deriveAll(salts, ITERATIONS, length).stream()
+        return deriveEach(
+                salts.stream().map(salt -> new KeyDerivation.Wanted(password, salt)).toList(),
+                strength);
+    }
+
+    /** One for each, in their order, where each may have a password of its own. */
+    public static List<EntryKeys> deriveEach(
+            List<KeyDerivation.Wanted> wanted, AesStrength strength) {
+        return KeyDerivation.deriveEach(wanted, ITERATIONS, length(strength)).stream()
                 .map(derived -> new EntryKeys(derived, strength.keyBytes()))
                 .toList();
+    }
+
+    /** A hint that so many will be derived before long. */
+    public static void expect(long keys, AesStrength strength) {
+        KeyDerivation.expect(keys, length(strength));
+    }
+
+    private static int length(AesStrength strength) {
+        return 2 * strength.keyBytes() + VERIFICATION_BYTES;
     }
 
     byte[] aesKey() {

@@ -25,6 +25,13 @@ public final class KeyDerivation implements AutoCloseable {
     /** The length in bits of the key's block and one hash value. */
     static final int ONE_VALUE_BITS = (BLOCK_BYTES + HASH_BYTES) * 8;
 
+    private static final KernelChoice KERNELS =
+            new KernelChoice(
+                    LoopLanes.KERNEL,
+                    VectorKernel::load,
+                    KernelChoice.PATIENCE,
+                    KeyDerivation::inTheBackground);
+
     private final int[] innerStart;
     private final int[] outerStart;
 
@@ -54,35 +61,65 @@ public final class KeyDerivation implements AutoCloseable {
         return derived;
     }
 
+    /** A key that is wanted: of a password, with a salt. */
+    public record Wanted(KeyDerivation password, byte[] salt) {}
+
     /**
      * One derived key for each salt, as {@link #derive} would give it, several times faster. The
      * caller wipes what it gets.
      */
     public List<byte[]> deriveAll(List<byte[]> salts, int iterations, int length) {
-        int blocks = (length + HASH_BYTES - 1) / HASH_BYTES;
-        int together = Math.max(1, LaneDerivation.MAX_LANES / blocks);
-        List<byte[]> derived = new ArrayList<>(salts.size());
-        for (int from = 0; from < salts.size(); from += together) {
-            int to = Math.min(from + together, salts.size());
-            derived.addAll(deriveTogether(salts.subList(from, to), iterations, length, blocks));
+        return deriveEach(
+                salts.stream().map(salt -> new Wanted(this, salt)).toList(), iterations, length);
+    }
+
+    /** The same for keys that may be of different passwords. */
+    public static List<byte[]> deriveEach(List<Wanted> wanted, int iterations, int length) {
+        int blocks = blocks(length);
+        List<byte[]> derived = new ArrayList<>(wanted.size());
+        for (int from = 0; from < wanted.size(); ) {
+            LaneKernel kernel = KERNELS.forBlocks(blocks);
+            int together = Math.max(1, kernel.maxLanes() / blocks);
+            int to = Math.min(from + together, wanted.size());
+            derived.addAll(deriveTogether(wanted.subList(from, to), iterations, length, kernel));
+            from = to;
         }
         return derived;
     }
 
-    private List<byte[]> deriveTogether(
-            List<byte[]> salts, int iterations, int length, int blocks) {
+    /**
+     * So many keys will be wanted before long. If that is worth it, a faster way of deriving them
+     * is made ready in the background.
+     */
+    public static void expect(long keys, int length) {
+        KERNELS.expect(keys * blocks(length));
+    }
+
+    /** The way in which keys are derived at this moment, for reports. */
+    public static String kernel() {
+        return KERNELS.chosen().title();
+    }
+
+    private static int blocks(int length) {
+        return (length + HASH_BYTES - 1) / HASH_BYTES;
+    }
+
+    /** In one piece, by this kernel. */
+    static List<byte[]> deriveTogether(
+            List<Wanted> wanted, int iterations, int length, LaneKernel kernel) {
+        int blocks = blocks(length);
         int[] schedule = new int[80];
-        List<int[]> first = new ArrayList<>(salts.size() * blocks);
-        for (byte[] salt : salts) {
+        List<LaneDerivation.Block> lanes = new ArrayList<>(wanted.size() * blocks);
+        for (Wanted key : wanted) {
             for (int index = 1; index <= blocks; index++) {
                 int[] state = new int[Sha1.STATE_WORDS];
-                firstRound(salt, index, state, schedule);
-                first.add(state);
+                key.password().firstRound(key.salt(), index, state, schedule);
+                lanes.add(key.password().block(state));
             }
         }
-        int[][] sum = new LaneDerivation(innerStart, outerStart).rounds(first, iterations);
-        List<byte[]> derived = new ArrayList<>(salts.size());
-        for (int key = 0; key < salts.size(); key++) {
+        int[][] sum = new LaneDerivation(kernel).rounds(lanes, iterations);
+        List<byte[]> derived = new ArrayList<>(wanted.size());
+        for (int key = 0; key < wanted.size(); key++) {
             byte[] bytes = new byte[length];
             for (int i = 0; i < length; i++) {
                 int lane = key * blocks + i / HASH_BYTES;
@@ -91,12 +128,14 @@ public final class KeyDerivation implements AutoCloseable {
             }
             derived.add(bytes);
         }
-        first.forEach(state -> Arrays.fill(state, 0));
-        for (int[] row : sum) {
-            Arrays.fill(row, 0);
-        }
+        lanes.forEach(lane -> Arrays.fill(lane.first(), 0));
+        LaneDerivation.wipe(sum);
         Arrays.fill(schedule, 0);
         return derived;
+    }
+
+    private LaneDerivation.Block block(int[] first) {
+        return new LaneDerivation.Block(innerStart, outerStart, first);
     }
 
     private void deriveBlock(byte[] salt, int index, int iterations, byte[] block, int[] schedule) {
@@ -184,6 +223,12 @@ public final class KeyDerivation implements AutoCloseable {
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java platform has SHA-1", e);
         }
+    }
+
+    private static void inTheBackground(Runnable trial) {
+        Thread thread = new Thread(trial, "lacuna-kernel");
+        thread.setDaemon(true);
+        thread.start();
     }
 
     @Override

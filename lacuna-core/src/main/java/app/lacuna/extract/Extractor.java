@@ -151,6 +151,7 @@ public final class Extractor {
                         new InOrder<>(workers, 4L * workers.count(), this::written)) {
             Batches<EntryFiles.Plan> batches =
                     new Batches<>((share, bytes) -> order.submit(1, () -> write(share)));
+            reader.expect(entries);
             for (ArchiveEntry entry : ofKind(entries, false)) {
                 cancel.check();
                 EntryPath path = pathOf(entry);

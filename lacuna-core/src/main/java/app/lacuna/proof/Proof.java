@@ -92,6 +92,7 @@ public final class Proof {
                         new InOrder<>(workers, 4L * workers.count(), verdicts::addAll)) {
             Batches<EntryProof.Case> batches =
                     new Batches<>((share, bytes) -> order.submit(1, () -> verdicts(meter, share)));
+            reader.expect(cases.stream().map(EntryProof.Case::entry).toList());
             for (EntryProof.Case next : cases) {
                 cancel.check();
                 batches.add(next, next.entry().size());

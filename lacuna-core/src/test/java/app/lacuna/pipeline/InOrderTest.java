@@ -118,4 +118,17 @@ class InOrderTest {
         batches.flush();
         assertThat(sizes).containsExactly(Batches.THINGS, 4, 1);
     }
+
+    @Test
+    void sharesGrowWhereThereAreMany() throws IOException {
+        List<Integer> sizes = new ArrayList<>();
+        Batches<Integer> batches = new Batches<>((share, bytes) -> sizes.add(share.size()));
+        for (int i = 0; i < 10_000; i++) {
+            batches.add(i, 10);
+        }
+        batches.flush();
+        assertThat(sizes.subList(0, 10)).containsOnly(Batches.THINGS);
+        assertThat(sizes.subList(20, sizes.size() - 1)).containsOnly(Batches.MANY_THINGS);
+        assertThat(sizes.stream().mapToInt(size -> size).sum()).isEqualTo(10_000);
+    }
 }

@@ -53,6 +53,11 @@ final class EntryEncryption implements AutoCloseable {
         return salt;
     }
 
+    /** A hint that so many entries will be encrypted before long. */
+    void expect(long entries) {
+        strength().ifPresent(strength -> EntryKeys.expect(entries, strength));
+    }
+
     /** One for each salt. */
     List<EntryKeys> keys(List<byte[]> salts) {
         return EntryKeys.deriveAll(derivation.orElseThrow(), strength().orElseThrow(), salts);

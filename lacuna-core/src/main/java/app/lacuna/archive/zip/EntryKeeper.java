@@ -56,6 +56,10 @@ final class EntryKeeper {
                         .toList();
         RawDirectory directory = source.reader().directory();
         List<ArchiveEntry> inside = source.listing().entries();
+        if (how == Encryption.ANEW) {
+            source.expect(inOrder.stream().map(KeptEntry::entry).toList());
+            encryption.expect(inOrder.size());
+        }
         long limit = 8L * SmallEntries.MAX_BYTES;
         try (InOrder<List<KeepingShare.Ready>> order =
                 new InOrder<>(workers, limit, ready -> append(ready, written))) {

@@ -1,6 +1,8 @@
 package app.lacuna.archive.zip;
 
+import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.Secret;
+import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.KeyDerivation;
 import app.lacuna.cipher.TraditionalCipher;
@@ -32,6 +34,21 @@ final class PasswordKeys implements AutoCloseable {
     /** The same, from what was derived ahead if it was. The caller closes the keys. */
     EntryKeys keys(int entry, EncryptedStart.Aes start) {
         return Optional.ofNullable(ahead.remove(entry)).orElseGet(() -> keys(start));
+    }
+
+    /** A hint that the keys of these entries will be derived before long. */
+    static void expect(List<ArchiveEntry> coming) {
+        for (AesStrength strength : AesStrength.values()) {
+            long keys =
+                    coming.stream()
+                            .filter(
+                                    entry ->
+                                            entry.protection()
+                                                    .strength()
+                                                    .equals(Optional.of(strength)))
+                            .count();
+            EntryKeys.expect(keys, strength);
+        }
     }
 
     /** Derives the keys of several entries of one strength together. */

@@ -144,6 +144,13 @@ final class ZipContents extends OpenedZip {
     }
 
     @Override
+    public void expect(List<ArchiveEntry> coming) {
+        if (keys.isPresent()) {
+            PasswordKeys.expect(coming);
+        }
+    }
+
+    @Override
     public InputStream open(ArchiveEntry entry) throws IOException {
         return openWithPacked(entry, OutputStream.nullOutputStream());
     }

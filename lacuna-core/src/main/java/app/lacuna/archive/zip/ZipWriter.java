@@ -58,6 +58,7 @@ public final class ZipWriter implements KeepingWriter {
     public void addAll(List<FileItem> items, PackingWatch watch) throws IOException {
         try (InOrder<List<PackedItem>> order =
                 new InOrder<>(workers, bytesUnderWay(), packed -> append(packed, watch))) {
+            encryption.expect(items.size());
             Batches<FileItem> batches =
                     new Batches<>((batch, bytes) -> submit(order, batch, bytes, watch));
             for (FileItem item : items) {

@@ -1,0 +1,138 @@
+package app.lacuna.cipher;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Supplier;
+
+/**
+ * Which kernel serves. The first one always works; the other has to be compiled before it is of any
+ * use, so it is tried in the background on made-up keys while the first one serves, once, as soon
+ * as there is enough work to pay for that. It takes over when it has given the same bytes in less
+ * time.
+ */
+final class KernelChoice {
+    /** As many blocks as 4,000 keys of AES-256 have: four seconds of one processor. */
+    static final long ENOUGH_BLOCKS = 16_000;
+
+    private static final int ROUNDS = 500;
+
+    /** It is compiled long before, or never will be. */
+    static final Duration PATIENCE = Duration.ofSeconds(8);
+
+    /** Switching is worth it only if it is clearly faster. */
+    private static final double CLEARLY = 0.85;
+
+    private final LaneKernel first;
+    private final Supplier<Optional<LaneKernel>> other;
+    private final Duration patience;
+    private final Executor background;
+    private final AtomicLong served = new AtomicLong();
+    private final AtomicBoolean tried = new AtomicBoolean();
+    private volatile LaneKernel chosen;
+
+    /**
+     * @param other loaded when it is tried
+     * @param patience how long a trial takes at most
+     * @param background runs the trial
+     */
+    KernelChoice(
+            LaneKernel first,
+            Supplier<Optional<LaneKernel>> other,
+            Duration patience,
+            Executor background) {
+        this.first = first;
+        this.other = other;
+        this.patience = patience;
+        this.background = background;
+        this.chosen = first;
+    }
+
+    /** The kernel for the next blocks. */
+    LaneKernel forBlocks(int blocks) {
+        if (served.addAndGet(blocks) >= ENOUGH_BLOCKS) {
+            tryOnce();
+        }
+        return chosen;
+    }
+
+    /** The one that serves at this moment. */
+    LaneKernel chosen() {
+        return chosen;
+    }
+
+    /** So many blocks will be wanted. */
+    void expect(long blocks) {
+        if (blocks >= ENOUGH_BLOCKS) {
+            tryOnce();
+        }
+    }
+
+    private void tryOnce() {
+        if (tried.compareAndSet(false, true)) {
+            background.execute(this::trial);
+        }
+    }
+
+    private void trial() {
+        Optional<LaneKernel> candidate = other.get();
+        if (candidate.isPresent() && isBetter(candidate.get())) {
+            chosen = candidate.get();
+        }
+    }
+
+    private boolean isBetter(LaneKernel candidate) {
+        Random random = new Random();
+        long start = System.nanoTime();
+        double firstBest = Double.MAX_VALUE;
+        double candidateBest = Double.MAX_VALUE;
+        while (System.nanoTime() - start < patience.toNanos()) {
+            List<LaneDerivation.Block> blocks = blocks(candidate.maxLanes(), random);
+            long before = System.nanoTime();
+            int[][] sums = new LaneDerivation(candidate).rounds(blocks, ROUNDS);
+            candidateBest = Math.min(candidateBest, (double) System.nanoTime() - before);
+            List<LaneDerivation.Block> some =
+                    blocks.subList(0, Math.min(blocks.size(), first.maxLanes()));
+            before = System.nanoTime();
+            int[][] expected = new LaneDerivation(first).rounds(some, ROUNDS);
+            double perBlock = (double) (System.nanoTime() - before) / some.size();
+            firstBest = Math.min(firstBest, perBlock * blocks.size());
+            if (!isSame(sums, expected)) {
+                return false;
+            }
+            if (candidateBest < firstBest * CLEARLY) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static boolean isSame(int[][] sums, int[][] expected) {
+        for (int i = 0; i < expected.length; i++) {
+            if (!Arrays.equals(
+                    sums[i], 0, expected[i].length, expected[i], 0, expected[i].length)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Of no password. */
+    private static List<LaneDerivation.Block> blocks(int count, Random random) {
+        List<LaneDerivation.Block> blocks = new ArrayList<>(count);
+        for (int i = 0; i < count; i++) {
+            blocks.add(new LaneDerivation.Block(state(random), state(random), state(random)));
+        }
+        return blocks;
+    }
+
+    private static int[] state(Random random) {
+        return random.ints(Sha1.STATE_WORDS).toArray();
+    }
+}

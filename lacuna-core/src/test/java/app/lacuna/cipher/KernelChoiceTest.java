@@ -1,0 +1,151 @@
+package app.lacuna.cipher;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.Optional;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+
+@Timeout(60)
+class KernelChoiceTest {
+    private final AtomicInteger trials = new AtomicInteger();
+    private final CountDownLatch mayBegin = new CountDownLatch(1);
+    private final CountDownLatch ended = new CountDownLatch(1);
+
+    /** On a thread of its own, which waits until it may begin. */
+    private final Executor background =
+            trial -> {
+                trials.incrementAndGet();
+                Thread thread =
+                        new Thread(
+                                () -> {
+                                    await(mayBegin);
+                                    trial.run();
+                                    ended.countDown();
+                                });
+                thread.setDaemon(true);
+                thread.start();
+            };
+
+    private static void await(CountDownLatch latch) {
+        try {
+            latch.await();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Like the plain one, but for what it does to each block. */
+    private record Changed(String title, Runnable beforeBlock, int difference)
+            implements LaneKernel {
+        @Override
+        public int maxLanes() {
+            return 8;
+        }
+
+        @Override
+        public Sha1Lanes lanes(int count) {
+            Sha1Lanes plain = LoopLanes.KERNEL.lanes(count);
+            return new Sha1Lanes(count) {
+                @Override
+                void steps() {
+                    beforeBlock.run();
+                    copy(state, plain.state);
+                    copy(words, plain.words);
+                    plain.steps();
+                    copy(plain.state, state);
+                    copy(plain.words, words);
+                    state[3][count - 1] += difference;
+                }
+            };
+        }
+
+        private static void copy(int[][] from, int[][] to) {
+            for (int i = 0; i < from.length; i++) {
+                System.arraycopy(from[i], 0, to[i], 0, to[i].length);
+            }
+        }
+    }
+
+    private static LaneKernel slow() {
+        return new Changed("slow", () -> spin(20_000), 0);
+    }
+
+    private static LaneKernel fast(int difference) {
+        return new Changed("fast", () -> {}, difference);
+    }
+
+    private static void spin(long nanos) {
+        long until = System.nanoTime() + nanos;
+        while (System.nanoTime() < until) {
+            Thread.onSpinWait();
+        }
+    }
+
+    private KernelChoice choice(LaneKernel first, Supplier<Optional<LaneKernel>> other) {
+        return new KernelChoice(first, other, Duration.ofMillis(500), background);
+    }
+
+    @Test
+    void theFirstServesUntilTheOtherHasShownThatItIsFaster() {
+        LaneKernel fast = fast(0);
+        KernelChoice choice = choice(slow(), () -> Optional.of(fast));
+        choice.expect(KernelChoice.ENOUGH_BLOCKS);
+        assertThat(choice.forBlocks(4).title()).isEqualTo("slow");
+        mayBegin.countDown();
+        await(ended);
+        assertThat(choice.forBlocks(4)).isSameAs(fast);
+    }
+
+    @Test
+    void whatGivesOtherBytesIsNeverUsed() {
+        KernelChoice choice = choice(slow(), () -> Optional.of(fast(1)));
+        choice.expect(KernelChoice.ENOUGH_BLOCKS);
+        mayBegin.countDown();
+        await(ended);
+        assertThat(choice.forBlocks(4).title()).isEqualTo("slow");
+    }
+
+    @Test
+    void whatIsNotFasterIsGivenUp() {
+        KernelChoice choice = choice(fast(0), () -> Optional.of(slow()));
+        choice.expect(KernelChoice.ENOUGH_BLOCKS);
+        mayBegin.countDown();
+        await(ended);
+        assertThat(choice.chosen().title()).isEqualTo("fast");
+    }
+
+    @Test
+    void aPlatformWithoutTheOtherGoesOnWithTheFirst() {
+        KernelChoice choice = choice(fast(0), Optional::empty);
+        choice.expect(KernelChoice.ENOUGH_BLOCKS);
+        mayBegin.countDown();
+        await(ended);
+        assertThat(choice.chosen().title()).isEqualTo("fast");
+    }
+
+    @Test
+    void aSmallJobTriesNothing() {
+        KernelChoice choice = choice(slow(), () -> Optional.of(fast(0)));
+        choice.expect(KernelChoice.ENOUGH_BLOCKS - 1);
+        for (int i = 0; i < 100; i++) {
+            choice.forBlocks(64);
+        }
+        assertThat(trials).hasValue(0);
+    }
+
+    /** Many small jobs one after another are a large one, and it is tried only once. */
+    @Test
+    void whatHasServedLongIsTriedAgainstTheOtherOnce() {
+        KernelChoice choice = choice(slow(), () -> Optional.of(fast(0)));
+        for (long served = 0; served < 3 * KernelChoice.ENOUGH_BLOCKS; served += 64) {
+            choice.forBlocks(64);
+        }
+        assertThat(trials).hasValue(1);
+    }
+}

@@ -2,6 +2,7 @@ package app.lacuna.cli;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.job.RewriteResult;
+import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
 import java.nio.file.Path;
@@ -21,12 +22,7 @@ final class Rewritten {
                                 result.kept(),
                                 result.added(),
                                 ByteCount.inWords(result.archiveBytes())));
-        terminal.out()
-                .println(
-                        Words.text(
-                                "pack.proved." + result.proof().readBack(),
-                                result.proof().count(Verdict.IDENTICAL),
-                                result.proof().entries().size()));
+        terminal.out().println(proved(result.proof()));
         reportLeftOut(terminal, result.leftOut());
         result.unsteady()
                 .forEach(path -> terminal.say(Words.text("pack.unsteady", PrintableName.of(path))));
@@ -34,6 +30,15 @@ final class Rewritten {
             terminal.say(Words.text("rewrite.dropped", ByteCount.inWords(result.droppedBytes())));
         }
         reportKept(terminal, result.keptInstead(), result.archive());
+    }
+
+    /** What was copied as it is was not decrypted, and nothing else is said of it. */
+    private static String proved(ProofReport proof) {
+        int copied = proof.count(Verdict.COPIED);
+        return Words.text(
+                (copied > 0 ? "rewrite.proved." : "pack.proved.") + proof.readBack(),
+                proof.count(Verdict.IDENTICAL),
+                copied > 0 ? copied : proof.entries().size());
     }
 
     /** That the older archive has stayed, since the new one is not complete. */

@@ -61,7 +61,9 @@ class ChangeCommandsTest {
                         "dig/levels.csv=dig/levels 2026.csv",
                         FROM_KEY);
         assertThat(changed.code()).as(changed.err()).isZero();
-        assertThat(changed.out()).contains("3 kept, 1 put in").contains("proved: 4 of 4 identical");
+        assertThat(changed.out())
+                .contains("3 kept, 1 put in")
+                .contains("proved: 1 put in and identical, 3 kept byte for byte");
         assertThat(String.join("\n", paths()))
                 .contains("dig/notes/diary.txt")
                 .contains("dig/levels 2026.csv")

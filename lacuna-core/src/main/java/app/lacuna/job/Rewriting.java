@@ -2,6 +2,7 @@ package app.lacuna.job;
 
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Nested;
+import app.lacuna.archive.zip.Encryption;
 import app.lacuna.archive.zip.KeepingWriter;
 import app.lacuna.archive.zip.KeptEntry;
 import app.lacuna.archive.zip.OpenedZip;
@@ -99,8 +100,7 @@ final class Rewriting implements AutoCloseable {
             PackingReport report = new PackingReport(meter(plan), cancel);
             List<KeptEntry> kept = write(staged, plan, report, password);
             ProofReport proof =
-                    new RewriteProof(opened(), listener, cancel)
-                            .of(staged.temporaries(), kept, report.packed(), password);
+                    proof(plan.encryption(), staged.temporaries(), kept, report.packed(), password);
             cancel.check();
             if (!mark.isStill(archive)) {
                 throw new ArchiveChanged(archive);
@@ -121,6 +121,19 @@ final class Rewriting implements AutoCloseable {
                     inPlace && !complete ? Optional.of(archive) : Optional.empty(),
                     dropped);
         }
+    }
+
+    private ProofReport proof(
+            Encryption encryption,
+            List<Path> made,
+            List<KeptEntry> kept,
+            List<FileItem> packed,
+            Optional<Secret> password)
+            throws IOException {
+        RewriteProof proof = new RewriteProof(opened(), listener, cancel);
+        return encryption == Encryption.AS_IT_IS
+                ? proof.ofCopies(made.get(0), kept, packed, password)
+                : proof.of(made, kept, packed, password);
     }
 
     private Target target() throws IOException {

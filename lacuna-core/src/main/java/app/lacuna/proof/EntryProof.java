@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.LongConsumer;
 
 /** One worker's share of a proof: reads entries to their end and holds them against the disk. */
 final class EntryProof implements AutoCloseable {
@@ -49,7 +50,7 @@ final class EntryProof implements AutoCloseable {
     }
 
     List<ProofEntry> of(List<Case> cases) throws IOException {
-        reader.prepare(cases.stream().map(Case::entry).toList());
+        reader.prepare(read(cases));
         prepareOlder(cases);
         List<ProofEntry> verdicts = new ArrayList<>(cases.size());
         for (Case next : cases) {
@@ -66,9 +67,20 @@ final class EntryProof implements AutoCloseable {
         return verdicts;
     }
 
+    /** Those whose contents are read. */
+    static List<ArchiveEntry> read(List<Case> cases) {
+        return cases.stream()
+                .filter(next -> !(next.original().orElse(null) instanceof Original.Copied))
+                .map(Case::entry)
+                .toList();
+    }
+
     /** Of what came out last, if that was the whole file. */
     private ProofEntry withDigest(ArchiveEntry entry, ProofEntry verdict) {
-        boolean known = verdict.verdict().entryIsWhole() && entry.kind() != ItemKind.FOLDER;
+        boolean known =
+                verdict.verdict().entryIsWhole()
+                        && verdict.verdict() != Verdict.COPIED
+                        && entry.kind() != ItemKind.FOLDER;
         return digest.isPresent() && known ? verdict.withSha256(Sha256.hex(digest.get())) : verdict;
     }
 
@@ -97,9 +109,51 @@ final class EntryProof implements AutoCloseable {
         if (original.isEmpty()) {
             return toTheEnd(entry, Verdict.ORIGINAL_GONE);
         }
+        if (original.get() instanceof Original.Copied copied) {
+            return comparePacked(entry, copied.copies());
+        }
         return original.get() instanceof Original.InArchive older
                 ? compareWithOlder(entry, older)
                 : compareWithDisk(entry, ((Original.OnDisk) original.get()).item());
+    }
+
+    private ProofEntry comparePacked(ArchiveEntry entry, Original.Copies copies) {
+        PackedProgress progress = new PackedProgress(entry);
+        try {
+            boolean same = copies.isCopy(entry.index(), progress);
+            progress.end();
+            return ProofEntry.of(entry.path(), same ? Verdict.COPIED : Verdict.DIFFERS);
+        } catch (IOException e) {
+            return damaged(entry, e);
+        }
+    }
+
+    /** From packed bytes to those of the contents, which the meter counts. */
+    private final class PackedProgress implements LongConsumer {
+        private final ArchiveEntry entry;
+        private long packedBytes;
+        private long told;
+
+        PackedProgress(ArchiveEntry entry) {
+            this.entry = entry;
+        }
+
+        @Override
+        public void accept(long count) {
+            cancel.check();
+            packedBytes += count;
+            double share = (double) packedBytes / Math.max(1, entry.packedSize());
+            tell((long) (entry.size() * Math.min(1, share)));
+        }
+
+        void end() {
+            tell(entry.size());
+        }
+
+        private void tell(long contents) {
+            meter.addBytes(contents - told);
+            told = contents;
+        }
     }
 
     /** Contents and everything that the headers say of them. */

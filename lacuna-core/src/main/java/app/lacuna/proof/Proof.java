@@ -72,7 +72,7 @@ public final class Proof {
         List<EntryProof.Case> cases = new ArrayList<>(entries.size());
         for (ArchiveEntry entry : entries) {
             Optional<Original> item = Optional.ofNullable(unseen.remove(entry.path()));
-            boolean older = item.filter(Original.InArchive.class::isInstance).isPresent();
+            boolean older = item.filter(found -> !(found instanceof Original.OnDisk)).isPresent();
             boolean open = locked && entry.standsOpen() && !older;
             cases.add(new EntryProof.Case(entry, compare, item, open));
         }
@@ -92,7 +92,7 @@ public final class Proof {
                         new InOrder<>(workers, 4L * workers.count(), verdicts::addAll)) {
             Batches<EntryProof.Case> batches =
                     new Batches<>((share, bytes) -> order.submit(1, () -> verdicts(meter, share)));
-            reader.expect(cases.stream().map(EntryProof.Case::entry).toList());
+            reader.expect(EntryProof.read(cases));
             for (EntryProof.Case next : cases) {
                 cancel.check();
                 batches.add(next, next.entry().size());

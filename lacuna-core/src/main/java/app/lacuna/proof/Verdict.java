@@ -4,6 +4,11 @@ package app.lacuna.proof;
 public enum Verdict {
     /** Every byte is that of the original on disk. */
     IDENTICAL,
+    /**
+     * The entry was taken over as it is: every byte is that of the older archive. It was not
+     * decrypted.
+     */
+    COPIED,
     /** The entry is whole; there was no original to compare it with. */
     WHOLE,
     /**

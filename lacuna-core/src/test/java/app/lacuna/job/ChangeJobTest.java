@@ -20,6 +20,7 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.InSeveralParts;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.WrongPassword;
+import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -126,7 +127,9 @@ class ChangeJobTest {
         RewriteResult result = change(archive, this::someOfEverything);
 
         assertThat(result.added()).isEqualTo(1);
-        assertThat(result.proof().allIdentical()).isTrue();
+        assertThat(result.proof().count(Verdict.IDENTICAL)).isEqualTo(1);
+        assertThat(result.proof().count(Verdict.COPIED)).isEqualTo(result.kept());
+        assertThat(result.proof().archiveIsWhole()).isTrue();
         Path out = folder.resolve("out");
         Jobs.extract(archive, PASSWORD, out);
         SameTree.assertSame(out.resolve("dig"), expected());
@@ -187,9 +190,22 @@ class ChangeJobTest {
         assertThat(diary).content().startsWith("flood at six");
     }
 
+    /** What is kept is not decrypted, so nothing is said of it but that it is what it was. */
     @Test
-    void damageIsNotTakenOver() throws IOException {
+    void whatWasDamagedIsNeitherMendedNorMadeWorse() throws IOException {
         pack(Protection.AES_256, Names.VISIBLE);
+        byte[] bytes = Files.readAllBytes(archive);
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(archive, bytes);
+        byte[] film = PackedBytes.withoutHeaders(archive).get("dig/film.raw");
+        RewriteResult result = change(archive, c -> c.remove(List.of("dig/levels.csv")));
+        assertThat(result.proof().count(Verdict.IDENTICAL)).isZero();
+        assertThat(PackedBytes.withoutHeaders(archive).get("dig/film.raw")).isEqualTo(film);
+    }
+
+    @Test
+    void withHiddenNamesDamageIsNotTakenOver() throws IOException {
+        pack(Protection.AES_256, Names.HIDDEN);
         byte[] bytes = Files.readAllBytes(archive);
         int middleOfTheFilm = bytes.length / 2;
         bytes[middleOfTheFilm] ^= 1;

@@ -31,6 +31,10 @@ record OlderEntry(
     }
 
     RawHeader renamed(RawHeader header) {
+        return renamed(kept, entry, header);
+    }
+
+    static RawHeader renamed(KeptEntry kept, ArchiveEntry entry, RawHeader header) {
         if (!kept.isMoved()) {
             return header;
         }

@@ -70,10 +70,20 @@ public final class ZipArchives {
             List<Path> parts, Limits limits, Nested nested, FileSources.Way way)
             throws IOException {
         Path last = parts.get(parts.size() - 1);
-        ByteSource source =
-                parts.size() == 1 ? FileSources.open(last, way) : new VolumeSource(parts, way);
+        ByteSource source = source(parts, way);
         ZipReader reader = ZipReader.open(last, source, Names.VISIBLE, limits);
         return LayeredZipReader.over(reader, limits, nested);
+    }
+
+    private static ByteSource source(List<Path> parts, FileSources.Way way) throws IOException {
+        return parts.size() == 1
+                ? FileSources.open(parts.get(0), way)
+                : new VolumeSource(parts, way);
+    }
+
+    /** The bytes of an archive, told by its last part, from the device if that is possible. */
+    static ByteSource pastCache(Path file) throws IOException {
+        return source(partsOf(file), FileSources.Way.PAST_CACHE);
     }
 
     /** How many parts an archive says it has, told by its last one. */

@@ -8,6 +8,7 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.RewriteResult;
+import app.lacuna.proof.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -37,6 +38,10 @@ public final class WrittenStrip extends VBox {
                                 result.proof().entries().size(),
                                 Sizes.inWords(result.archiveBytes())),
                         Styles.SECONDARY));
+        int copied = result.proof().count(Verdict.COPIED);
+        if (copied > 0) {
+            details.add(Page.label(Words.text("written.copied", copied), Styles.SECONDARY));
+        }
         result.keptInstead()
                 .ifPresent(
                         older ->

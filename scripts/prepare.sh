@@ -82,6 +82,7 @@ is_built() {
   for module in lacuna-core lacuna-cli lacuna-demo lacuna-desktop lacuna-demo-window; do
     [ -d "$root/$module/target/classes" ] || return 1
   done
+  [ -e "$root/lacuna-cli/target/lacuna-cli.jar" ] || return 1
 }
 
 # build_if_changed: makes the program, without running its tests.
@@ -121,11 +122,57 @@ class_path() {
   echo "$root/$1/target/classes:$root/$1/target/lib/*"
 }
 
+# java_mark: a word for the Java that is used, another one for another Java.
+java_mark() {
+  stat -L -c '%n %i %Y %s' "$(command -v java)" | cksum | tr ' ' -
+}
+
+# java_version: its main number, asked once for each Java.
+java_version() {
+  local known
+  known="$build_dir/java-$(java_mark)"
+  [ -s "$known" ] || java -version 2>&1 | sed -n 's/^[a-z]* version "\([0-9]*\).*/\1/p' >"$known"
+  cat "$known"
+}
+
 # Java's own options, the same everywhere. Fonts and names of files need UTF-8.
 java_options() {
   local options="-Dfile.encoding=UTF-8"
   local version
-  version=$(java -version 2>&1 | sed -n 's/^[a-z]* version "\([0-9]*\).*/\1/p')
+  version=$(java_version)
   [ "${version:-17}" -lt 22 ] || options="$options --enable-native-access=ALL-UNNAMED"
   echo "$options"
 }
+
+# many_keys_option: lets the vector module be loaded when many keys are derived. The command line's
+# jar says the same in its manifest.
+many_keys_option() {
+  echo "--add-exports=java.base/jdk.internal.module=ALL-UNNAMED"
+}
+
+# class_archive: options for a start with classes that were read before. The archive of them is made
+# at the first start after a build, by packing a small file; without it the start is slower.
+class_archive() {
+  local archive jar="$root/lacuna-cli/target/lacuna-cli.jar"
+  archive="$build_dir/classes-$(java_mark).jsa"
+  if [ ! -e "$archive" ] || [ "$jar" -nt "$archive" ]; then
+    make_class_archive "$archive" "$jar" || return 0
+  fi
+  echo "-XX:SharedArchiveFile=$archive -Xlog:disable"
+}
+
+make_class_archive() {
+  local archive=$1 jar=$2 work
+  work=$(mktemp -d) || return 1
+  echo "Tide tables of the dyke" >"$work/notes.txt"
+  echo "ebb and flood" >"$work/password"
+  # shellcheck disable=SC2046
+  java $(java_options) $cli_options -XX:ArchiveClassesAtExit="$archive.$$" -Xlog:disable \
+    -Dlacuna.state="$work/state" -jar "$jar" pack "$work/notes.txt" -o "$work/a.zip" \
+    --password-from "file:$work/password" >/dev/null 2>&1 || true
+  rm -rf "$work"
+  [ -s "$archive.$$" ] && mv -f "$archive.$$" "$archive"
+}
+
+# How the command line uses memory; its archive of classes is made for just that.
+cli_options="-Xmx${LACUNA_HEAP:-1g} -XX:+UseSerialGC"

@@ -26,9 +26,7 @@ public final class Main {
         if (!SystemNames.canNameAllFiles()) {
             terminal.say(Words.text("locale"));
         }
-        Register.start(StateFolder.ofThisUser());
-        Natives.unpackInto(StateFolder.ofThisUser());
-        int code = run(terminal, arguments);
+        int code = run(terminal, Main::begin, arguments);
         done.countDown();
         System.exit(code);
     }
@@ -43,26 +41,32 @@ public final class Main {
         }
     }
 
-    /** Everything but the process: also what the tests call. */
+    /** Before a command does anything; help and version need none of it. */
+    private static void begin() {
+        Register.start(StateFolder.ofThisUser());
+        Natives.unpackInto(StateFolder.ofThisUser());
+    }
+
+    /** Everything but the process: what the tests call. */
     static int run(Terminal terminal, String... arguments) {
-        CommandLine line =
-                new CommandLine(new LacunaCommand())
-                        .addSubcommand(new PackCommand(terminal))
-                        .addSubcommand(new ListCommand(terminal))
-                        .addSubcommand(new ExtractCommand(terminal))
-                        .addSubcommand(new VerifyCommand(terminal))
-                        .addSubcommand(new ViewCommand(terminal))
-                        .addSubcommand(new ChangeCommand(terminal))
-                        .addSubcommand(new RelockCommand(terminal))
-                        .addSubcommand(new ExposureCommand(terminal))
-                        .addSubcommand(new OpenerCommand(terminal))
-                        .addSubcommand(new LooseEndsCommand(terminal))
-                        .addSubcommand(new ClearCommand(terminal))
-                        .setCaseInsensitiveEnumValuesAllowed(true)
-                        .setResourceBundle(Words.bundle())
-                        .setOut(terminal.outWriter())
-                        .setErr(terminal.errWriter())
-                        .setExecutionExceptionHandler(new Failures(terminal));
+        return run(terminal, () -> {}, arguments);
+    }
+
+    private static int run(Terminal terminal, Runnable begin, String... arguments) {
+        CommandLine line = new CommandLine(new LacunaCommand());
+        Commands.wantedBy(arguments, terminal).forEach(line::addSubcommand);
+        line.setExecutionStrategy(
+                        parsed -> {
+                            if (!isQuestion(parsed)) {
+                                begin.run();
+                            }
+                            return new CommandLine.RunLast().execute(parsed);
+                        })
+                .setCaseInsensitiveEnumValuesAllowed(true)
+                .setResourceBundle(Words.bundle())
+                .setOut(terminal.outWriter())
+                .setErr(terminal.errWriter())
+                .setExecutionExceptionHandler(new Failures(terminal));
         line.setParameterExceptionHandler(new UsageErrors(terminal));
         try {
             int code = line.execute(arguments);
@@ -75,5 +79,12 @@ public final class Main {
             FailureWords.of(e).forEach(terminal::say);
             return ExitCode.FAILED.number();
         }
+    }
+
+    /** For help, or for the version. */
+    private static boolean isQuestion(CommandLine.ParseResult parsed) {
+        return parsed.isUsageHelpRequested()
+                || parsed.isVersionHelpRequested()
+                || parsed.subcommands().stream().anyMatch(Main::isQuestion);
     }
 }

@@ -17,6 +17,10 @@ import javax.crypto.Cipher;
  */
 final class CounterKeystream implements AutoCloseable {
     private static final int CHUNK = 8192;
+
+    /** Less than that is not worth a call. */
+    private static final int LEAST = 512;
+
     private static final int BLOCK = 16;
     private static final VarHandle LONGS =
             MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
@@ -25,7 +29,8 @@ final class CounterKeystream implements AutoCloseable {
     private final byte[] counters = new byte[CHUNK];
     private final byte[] keystream = new byte[CHUNK];
     private long nextBlock = 1;
-    private int used = CHUNK;
+    private int filled;
+    private int used;
 
     CounterKeystream(byte[] key, Primitives primitives) {
         aes = primitives.aes(key);
@@ -35,10 +40,10 @@ final class CounterKeystream implements AutoCloseable {
     void combine(byte[] in, int inOffset, byte[] out, int outOffset, int length) {
         int done = 0;
         while (done < length) {
-            if (used == CHUNK) {
-                refill();
+            if (used == filled) {
+                refill(length - done);
             }
-            int count = Math.min(length - done, CHUNK - used);
+            int count = Math.min(length - done, filled - used);
             xor(in, inOffset + done, out, outOffset + done, count);
             used += count;
             done += count;
@@ -48,7 +53,7 @@ final class CounterKeystream implements AutoCloseable {
     /** Continues with the keystream at this place of the data. */
     void moveTo(long position) {
         nextBlock = position / BLOCK + 1;
-        refill();
+        refill(LEAST);
         used = (int) (position % BLOCK);
     }
 
@@ -64,12 +69,15 @@ final class CounterKeystream implements AutoCloseable {
         }
     }
 
-    private void refill() {
-        for (int offset = 0; offset < CHUNK; offset += BLOCK) {
+    /** No more than is wanted: most files are small. */
+    private void refill(int wanted) {
+        int blocks = (Math.min(wanted, CHUNK) + BLOCK - 1) / BLOCK;
+        filled = Math.max(LEAST, blocks * BLOCK);
+        for (int offset = 0; offset < filled; offset += BLOCK) {
             LONGS.set(counters, offset, nextBlock++);
         }
         try {
-            aes.update(counters, 0, CHUNK, keystream, 0);
+            aes.update(counters, 0, filled, keystream, 0);
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("a whole number of blocks always fits", e);
         }
@@ -79,6 +87,7 @@ final class CounterKeystream implements AutoCloseable {
     @Override
     public void close() {
         Arrays.fill(keystream, (byte) 0);
-        used = CHUNK;
+        filled = 0;
+        used = 0;
     }
 }

@@ -13,10 +13,6 @@ public final class EncryptedStream implements AutoCloseable {
     private final CounterKeystream keystream;
     private final Authentication authentication;
 
-    public EncryptedStream(EntryKeys keys) {
-        this(keys, Primitives.fastest());
-    }
-
     /** Copies what it needs: the keys can be closed at once. */
     public EncryptedStream(EntryKeys keys, Primitives primitives) {
         byte[] aesKey = keys.aesKey();

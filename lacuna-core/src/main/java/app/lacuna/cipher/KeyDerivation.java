@@ -25,6 +25,9 @@ public final class KeyDerivation implements AutoCloseable {
     /** The length in bits of the key's block and one hash value. */
     static final int ONE_VALUE_BITS = (BLOCK_BYTES + HASH_BYTES) * 8;
 
+    /** For fewer keys than that, lanes are slower than one key after another. */
+    private static final int ENOUGH_FOR_LANES = 8;
+
     private static final KernelChoice KERNELS =
             new KernelChoice(
                     LoopLanes.KERNEL,
@@ -81,6 +84,12 @@ public final class KeyDerivation implements AutoCloseable {
             LaneKernel kernel = KERNELS.forBlocks(blocks);
             int together = Math.max(1, kernel.maxLanes() / blocks);
             int to = Math.min(from + together, wanted.size());
+            if (to - from < ENOUGH_FOR_LANES) {
+                for (Wanted key : wanted.subList(from, to)) {
+                    derived.add(key.password().derive(key.salt(), iterations, length));
+                }
+                return derived;
+            }
             derived.addAll(deriveTogether(wanted.subList(from, to), iterations, length, kernel));
             from = to;
         }

@@ -55,7 +55,7 @@ class CounterKeystreamTest {
         byte[] whole = new byte[plain.length];
         try (KeyDerivation derivation = new KeyDerivation(new byte[] {'p'});
                 EntryKeys keys = EntryKeys.derive(derivation, AesStrength.AES_256, new byte[16]);
-                EncryptedStream stream = new EncryptedStream(keys);
+                EncryptedStream stream = new EncryptedStream(keys, Primitives.fastest());
                 RandomAccessCipher cipher = new RandomAccessCipher(keys, Primitives.fastest())) {
             stream.encrypt(plain, 0, plain.length, whole);
             Random random = new Random(6);

@@ -34,7 +34,7 @@ class EncryptedStreamTest {
         try (KeyDerivation derivation =
                         new KeyDerivation(password.getBytes(StandardCharsets.UTF_8));
                 EntryKeys keys = EntryKeys.derive(derivation, strength, salt)) {
-            return new EncryptedStream(keys);
+            return new EncryptedStream(keys, Primitives.fastest());
         }
     }
 

@@ -6,6 +6,7 @@ import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.EncryptedStream;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.cipher.Primitives;
 import app.lacuna.cipher.TraditionalCipher;
 import app.lacuna.compression.ByteRun;
 import java.security.SecureRandom;
@@ -86,7 +87,8 @@ final class EntryEncryption implements AutoCloseable {
         byte[] check = keys.verificationValue();
         byte[] lead = Arrays.copyOf(salt, salt.length + check.length);
         System.arraycopy(check, 0, lead, salt.length, check.length);
-        try (EncryptedStream cipher = new EncryptedStream(keys)) {
+        try (EncryptedStream cipher =
+                new EncryptedStream(keys, Primitives.forBytes(data.length()))) {
             cipher.encrypt(data.bytes(), 0, data.length());
             return new EncryptedData(lead, data, cipher.code(), 0);
         }

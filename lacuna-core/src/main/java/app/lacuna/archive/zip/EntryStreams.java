@@ -115,7 +115,7 @@ final class EntryStreams {
             Damage mismatch = confirmed ? Damage.AUTHENTICATION : Damage.AUTHENTICATION_OR_PASSWORD;
             return new DecryptingInput(
                     new SourceInput(source, dataStart + lead, length + EncryptedStream.CODE_BYTES),
-                    new EncryptedStream(keys),
+                    new EncryptedStream(keys, Primitives.forBytes(length)),
                     length,
                     new DamagedArchive(mismatch, entry.path(), dataStart));
         }
@@ -151,7 +151,7 @@ final class EntryStreams {
                                 source,
                                 dataStart + lead,
                                 Math.max(0, length) + Authentication.CODE_BYTES)) {
-            Authentication authentication = new Authentication(keys, Primitives.fastest());
+            Authentication authentication = new Authentication(keys, Primitives.forBytes(length));
             byte[] buffer = new byte[1 << 17];
             for (long done = 0; done < length; ) {
                 int count = in.readNBytes(buffer, 0, (int) Math.min(buffer.length, length - done));

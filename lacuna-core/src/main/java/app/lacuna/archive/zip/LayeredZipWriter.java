@@ -9,6 +9,7 @@ import app.lacuna.cipher.AesStrength;
 import app.lacuna.cipher.EncryptedStream;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.cipher.Primitives;
 import app.lacuna.selection.FileItem;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -58,7 +59,7 @@ final class LayeredZipWriter implements KeepingWriter {
                 EntryKeys keys = EntryKeys.derive(derivation, strength, salt)) {
             out.write(salt);
             out.write(keys.verificationValue());
-            cipher = new EncryptedStream(keys);
+            cipher = new EncryptedStream(keys, Primitives.fastest());
         }
         encrypted = new EncryptingOutput(out, cipher);
         PackOptions open =

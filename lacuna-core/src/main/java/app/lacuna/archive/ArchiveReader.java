@@ -3,6 +3,7 @@ package app.lacuna.archive;
 import app.lacuna.base.Secret;
 import java.io.Closeable;
 import java.io.IOException;
+import java.util.List;
 
 /**
  * A finished archive of which only the outside is known: what everybody can read. Opening it gives
@@ -36,8 +37,9 @@ public interface ArchiveReader extends Closeable {
     OpenedArchive open(Secret password) throws IOException;
 
     /**
-     * Whether what stands before the data of one entry speaks for a password; a wrong one passes
-     * once in 65,536 times. Costs one key derivation.
+     * For each of these passwords, whether what stands before the data of one entry speaks for it;
+     * a wrong one passes once in 65,536 times. Each costs a key derivation, and all together less
+     * than one after another.
      */
-    boolean mayBeOpenedBy(Secret password) throws IOException;
+    List<Boolean> mayBeOpenedBy(List<Secret> passwords) throws IOException;
 }

@@ -20,6 +20,9 @@ import java.util.Optional;
  * derivation; the one that fits is believed only when an authentication code has confirmed it.
  */
 public final class VariantSearch {
+    /** As many as bring something; a moment's work. */
+    private static final int TOGETHER = 32;
+
     private final ArchiveReader reader;
     private final ProgressListener listener;
     private final CancelToken cancel;
@@ -52,17 +55,21 @@ public final class VariantSearch {
     private Optional<Found> firstOf(List<Variant> variants) throws IOException {
         ProgressMeter meter =
                 new ProgressMeter(listener, Stage.TRYING, variants.size(), variants.size());
-        for (Variant variant : variants) {
+        for (int from = 0; from < variants.size(); from += TOGETHER) {
             cancel.check();
-            if (reader.mayBeOpenedBy(variant.secret())) {
-                Optional<OpenedArchive> opened = opened(variant.secret());
+            List<Variant> some = variants.subList(from, Math.min(from + TOGETHER, variants.size()));
+            List<Boolean> fit = reader.mayBeOpenedBy(some.stream().map(Variant::secret).toList());
+            for (int i = 0; i < some.size(); i++) {
+                Variant variant = some.get(i);
+                Optional<OpenedArchive> opened =
+                        fit.get(i) ? opened(variant.secret()) : Optional.empty();
                 if (opened.isPresent()) {
                     meter.finish();
                     return opened.map(archive -> new Found(variant, archive));
                 }
+                meter.addBytes(1);
+                meter.itemDone();
             }
-            meter.addBytes(1);
-            meter.itemDone();
         }
         meter.finish();
         return Optional.empty();

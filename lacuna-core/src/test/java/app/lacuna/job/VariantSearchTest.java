@@ -112,7 +112,12 @@ class VariantSearchTest {
     @Test
     void aVariantThatOnlyPassesTheCheckValueIsNotBelieved() throws IOException {
         ArchiveReader reader = Mockito.mock(ArchiveReader.class);
-        Mockito.when(reader.mayBeOpenedBy(Mockito.any())).thenReturn(true);
+        Mockito.when(reader.mayBeOpenedBy(Mockito.any()))
+                .thenAnswer(
+                        asked -> {
+                            List<?> passwords = asked.getArgument(0);
+                            return passwords.stream().map(password -> true).toList();
+                        });
         OpenedArchive opened = Mockito.mock(OpenedArchive.class);
         Mockito.when(reader.open(Mockito.any())).thenReturn(opened);
         Mockito.doThrow(

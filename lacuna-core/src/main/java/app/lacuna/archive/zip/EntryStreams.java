@@ -172,17 +172,28 @@ final class EntryStreams {
 
     /** Whether what stands before the data speaks for the password. */
     boolean fits(ArchiveEntry entry, PasswordKeys unlocked) throws IOException {
+        return fitEach(entry, List.of(unlocked)).get(0);
+    }
+
+    /** The same for each of these passwords. */
+    List<Boolean> fitEach(ArchiveEntry entry, List<PasswordKeys> passwords) throws IOException {
         EntryRecord record = records.get(entry.index());
         long dataStart = dataStart(entry);
+        List<Boolean> fit = new ArrayList<>(passwords.size());
         if (record.aes().isEmpty()) {
-            try (TraditionalCipher cipher = unlocked.traditional()) {
-                return EncryptedStart.fits(source, dataStart, record, cipher);
+            for (PasswordKeys password : passwords) {
+                try (TraditionalCipher cipher = password.traditional()) {
+                    fit.add(EncryptedStart.fits(source, dataStart, record, cipher));
+                }
             }
+            return fit;
         }
         EncryptedStart.Aes start = EncryptedStart.Aes.read(source, dataStart, record.aes().get());
-        try (EntryKeys keys = unlocked.keys(start)) {
-            return start.fits(keys);
+        for (EntryKeys keys : PasswordKeys.keys(passwords, start)) {
+            fit.add(start.fits(keys));
+            keys.close();
         }
+        return fit;
     }
 
     /** Derives the keys of these entries together; those that can not be are left for later. */

@@ -168,8 +168,8 @@ final class LayeredZipReader implements ZipArchiveReader {
     }
 
     @Override
-    public boolean mayBeOpenedBy(Secret password) throws IOException {
-        return outer.mayBeOpenedBy(password);
+    public List<Boolean> mayBeOpenedBy(List<Secret> passwords) throws IOException {
+        return outer.mayBeOpenedBy(passwords);
     }
 
     @Override

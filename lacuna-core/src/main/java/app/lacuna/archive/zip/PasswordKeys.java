@@ -31,6 +31,15 @@ final class PasswordKeys implements AutoCloseable {
         return EntryKeys.derive(derivation, start.strength(), start.salt());
     }
 
+    /** Those of each password, in their order. The caller closes the keys. */
+    static List<EntryKeys> keys(List<PasswordKeys> passwords, EncryptedStart.Aes start) {
+        return EntryKeys.deriveEach(
+                passwords.stream()
+                        .map(own -> new KeyDerivation.Wanted(own.derivation, start.salt()))
+                        .toList(),
+                start.strength());
+    }
+
     /** The same, from what was derived ahead if it was. The caller closes the keys. */
     EntryKeys keys(int entry, EncryptedStart.Aes start) {
         return Optional.ofNullable(ahead.remove(entry)).orElseGet(() -> keys(start));

@@ -211,8 +211,8 @@ public final class Salvage implements ArchiveReader {
     }
 
     @Override
-    public boolean mayBeOpenedBy(Secret password) throws IOException {
-        return outer.mayBeOpenedBy(password);
+    public List<Boolean> mayBeOpenedBy(List<Secret> passwords) throws IOException {
+        return outer.mayBeOpenedBy(passwords);
     }
 
     @Override

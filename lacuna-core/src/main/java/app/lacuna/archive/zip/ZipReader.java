@@ -146,13 +146,16 @@ public final class ZipReader implements ZipArchiveReader {
     }
 
     @Override
-    public boolean mayBeOpenedBy(Secret password) throws IOException {
+    public List<Boolean> mayBeOpenedBy(List<Secret> passwords) throws IOException {
         Optional<ArchiveEntry> smallest = smallestProtected();
         if (smallest.isEmpty()) {
-            return true;
+            return passwords.stream().map(any -> true).toList();
         }
-        try (PasswordKeys trial = new PasswordKeys(password)) {
-            return streams().fits(smallest.get(), trial);
+        List<PasswordKeys> trials = passwords.stream().map(PasswordKeys::new).toList();
+        try {
+            return streams().fitEach(smallest.get(), trials);
+        } finally {
+            trials.forEach(PasswordKeys::close);
         }
     }
 

@@ -138,7 +138,7 @@ public final class KeyDerivation implements AutoCloseable {
             derived.add(bytes);
         }
         lanes.forEach(lane -> Arrays.fill(lane.first(), 0));
-        LaneDerivation.wipe(sum);
+        Sha1Lanes.wipe(sum);
         Arrays.fill(schedule, 0);
         return derived;
     }

@@ -1,6 +1,5 @@
 package app.lacuna.cipher;
 
-import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -38,44 +37,26 @@ final class LaneDerivation {
                 inner[i][lane] = block.innerStart()[i];
                 outer[i][lane] = block.outerStart()[i];
                 sum[i][lane] = block.first()[i];
-                sha.state[i][lane] = block.first()[i];
+                sha.values()[i][lane] = block.first()[i];
             }
         }
         for (int round = 1; round < iterations; round++) {
-            hashOneValue(sha, inner);
-            hashOneValue(sha, outer);
+            sha.hash(inner);
+            sha.hash(outer);
+            int[][] values = sha.values();
             for (int i = 0; i < Sha1.STATE_WORDS; i++) {
-                xor(sum[i], sha.state[i]);
+                xor(sum[i], values[i]);
             }
         }
         sha.wipe();
-        wipe(inner);
-        wipe(outer);
+        Sha1Lanes.wipe(inner);
+        Sha1Lanes.wipe(outer);
         return sum;
-    }
-
-    /** As in {@link KeyDerivation}: one hash value, padded, behind the key's block. */
-    private static void hashOneValue(Sha1Lanes sha, int[][] start) {
-        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
-            System.arraycopy(sha.state[i], 0, sha.words[i], 0, sha.words[i].length);
-        }
-        Arrays.fill(sha.words[5], 0x80000000);
-        for (int i = 6; i < 15; i++) {
-            Arrays.fill(sha.words[i], 0);
-        }
-        Arrays.fill(sha.words[15], KeyDerivation.ONE_VALUE_BITS);
-        sha.compress(start);
     }
 
     private static void xor(int[] to, int[] other) {
         for (int l = 0; l < to.length; l++) {
             to[l] ^= other[l];
-        }
-    }
-
-    static void wipe(int[][] rows) {
-        for (int[] row : rows) {
-            Arrays.fill(row, 0);
         }
     }
 }

@@ -1,5 +1,7 @@
 package app.lacuna.cipher;
 
+import java.util.Arrays;
+
 /**
  * In plain Java, everywhere: each step is a loop over {@code int} arrays, which the JIT turns into
  * vector instructions. Five steps share a loop: after five the roles of the variables are back
@@ -14,8 +16,40 @@ final class LoopLanes extends Sha1Lanes {
 
     static final LaneKernel KERNEL = new Kernel();
 
+    private final int[][] state;
+    private final int[][] words;
+
     private LoopLanes(int lanes) {
-        super(lanes);
+        state = new int[Sha1.STATE_WORDS][lanes];
+        words = new int[Sha1.BLOCK_WORDS][lanes];
+    }
+
+    @Override
+    int[][] values() {
+        return state;
+    }
+
+    @Override
+    void hash(int[][] start) {
+        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
+            System.arraycopy(state[i], 0, words[i], 0, words[i].length);
+            System.arraycopy(start[i], 0, state[i], 0, start[i].length);
+        }
+        Arrays.fill(words[5], AFTER_VALUE);
+        for (int i = 6; i < 15; i++) {
+            Arrays.fill(words[i], 0);
+        }
+        Arrays.fill(words[15], LENGTH);
+        steps();
+        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
+            add(state[i], start[i]);
+        }
+    }
+
+    @Override
+    void wipe() {
+        wipe(state);
+        wipe(words);
     }
 
     private record Kernel() implements LaneKernel {
@@ -36,8 +70,7 @@ final class LoopLanes extends Sha1Lanes {
         }
     }
 
-    @Override
-    void steps() {
+    private void steps() {
         for (int t = 0; t < 20; t += 5) {
             for (int i = Math.max(t, 16); i < t + 5; i++) {
                 expand(word(i), word(i + 2), word(i + 8), word(i + 13));

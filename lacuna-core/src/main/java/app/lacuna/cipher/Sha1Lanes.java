@@ -3,9 +3,9 @@ package app.lacuna.cipher;
 import java.util.Arrays;
 
 /**
- * The compression function of SHA-1 (FIPS 180-4, section 6.1.3, with a schedule of 16 words) on
- * many independent states at once, for key derivation. Word {@code i} of all states stands in one
- * array.
+ * Many independent HMACs of one hash value each, for key derivation: the compression function of
+ * SHA-1 (FIPS 180-4, section 6.1.3) on blocks that hold one hash value and its padding. Word {@code
+ * i} of all values stands in one array.
  */
 abstract class Sha1Lanes {
     static final int K0 = 0x5A827999;
@@ -13,45 +13,32 @@ abstract class Sha1Lanes {
     static final int K40 = 0x8F1BBCDC;
     static final int K60 = 0xCA62C1D6;
 
-    final int[][] state;
+    /** Words 5 and 15 of the block: padding as in FIPS 180-4, section 5.1.1. Between them is 0. */
+    static final int AFTER_VALUE = 0x80000000;
 
-    /** The words of the next block, one array for each; {@link #compress} overwrites them. */
-    final int[][] words;
+    static final int LENGTH = KeyDerivation.ONE_VALUE_BITS;
 
-    Sha1Lanes(int lanes) {
-        state = new int[Sha1.STATE_WORDS][lanes];
-        words = new int[Sha1.BLOCK_WORDS][lanes];
-    }
+    /** The values, word by word. */
+    abstract int[][] values();
 
     /**
-     * Hashes the block in {@link #words}, from states that other blocks have led to.
+     * Replaces each value by the hash of another block and that value.
      *
-     * @param start those states, word by word; not changed
+     * @param start the states that those blocks have led to, word by word; not changed
      */
-    final void compress(int[][] start) {
-        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
-            System.arraycopy(start[i], 0, state[i], 0, start[i].length);
-        }
-        steps();
-        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
-            add(state[i], start[i]);
-        }
-    }
+    abstract void hash(int[][] start);
 
-    /** The eighty steps; afterwards each word of the state stands in its array again. */
-    abstract void steps();
+    /** Overwrites everything. */
+    abstract void wipe();
 
-    private static void add(int[] to, int[] other) {
+    static void add(int[] to, int[] other) {
         for (int l = 0; l < other.length; l++) {
             to[l] += other[l];
         }
     }
 
-    final void wipe() {
-        for (int[] row : state) {
-            Arrays.fill(row, 0);
-        }
-        for (int[] row : words) {
+    static void wipe(int[][] rows) {
+        for (int[] row : rows) {
             Arrays.fill(row, 0);
         }
     }

@@ -1,5 +1,6 @@
 package app.lacuna.cipher;
 
+import java.util.Arrays;
 import jdk.incubator.vector.IntVector;
 import jdk.incubator.vector.VectorOperators;
 import jdk.incubator.vector.VectorSpecies;
@@ -21,8 +22,66 @@ final class VectorLanes extends Sha1Lanes {
     /** Narrower ones are not faster than what the JIT makes of the plain loops. */
     private static final int WORTHWHILE_BITS = 256;
 
+    /** For each of the words 16 to 31, those of the sixteen and more before it that differ. */
+    private static final int[][] DIFFERENT = new int[32][];
+
+    /** What the constant ones among them add. */
+    private static final int[] CONSTANT = new int[32];
+
+    static {
+        for (int t = 16; t < 32; t++) {
+            int[] sources = {t - 16, t - 14, t - 8, t - 3};
+            DIFFERENT[t] = Arrays.stream(sources).filter(VectorLanes::isDifferent).toArray();
+            for (int source : sources) {
+                CONSTANT[t] ^= isDifferent(source) ? 0 : constant(source);
+            }
+        }
+    }
+
+    private int[][] state;
+    private int[][] value;
+    private final int[][] schedule;
+
     VectorLanes(int lanes) {
-        super((lanes + STRIDE - 1) / STRIDE * STRIDE);
+        int whole = (lanes + STRIDE - 1) / STRIDE * STRIDE;
+        state = new int[Sha1.STATE_WORDS][whole];
+        value = new int[Sha1.STATE_WORDS][whole];
+        schedule = new int[Sha1.BLOCK_WORDS][whole];
+    }
+
+    /** Whether a word of the schedule is not the same for all values. */
+    private static boolean isDifferent(int t) {
+        return t < Sha1.STATE_WORDS || t >= Sha1.BLOCK_WORDS;
+    }
+
+    private static int constant(int t) {
+        return t == 5 ? AFTER_VALUE : t == 15 ? LENGTH : 0;
+    }
+
+    @Override
+    int[][] values() {
+        return state;
+    }
+
+    @Override
+    void hash(int[][] start) {
+        int[][] before = state;
+        state = value;
+        value = before;
+        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
+            System.arraycopy(start[i], 0, state[i], 0, start[i].length);
+        }
+        steps();
+        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
+            add(state[i], start[i]);
+        }
+    }
+
+    @Override
+    void wipe() {
+        wipe(state);
+        wipe(value);
+        wipe(schedule);
     }
 
     static boolean isWorthwhile() {
@@ -33,24 +92,24 @@ final class VectorLanes extends Sha1Lanes {
         return SPECIES.vectorBitSize();
     }
 
-    @Override
-    void steps() {
+    private void steps() {
         int[] a = state[0];
         int[] b = state[1];
         int[] c = state[2];
         int[] d = state[3];
         int[] e = state[4];
         for (int t = 0; t < 80; t++) {
-            int[] w = word(t);
             if (t >= Sha1.BLOCK_WORDS) {
-                expand(w, word(t + 2), word(t + 8), word(t + 13));
+                expand(t);
             }
-            if (t < 20) {
-                choose(a, b, c, d, e, w);
+            if (t >= Sha1.STATE_WORDS && t < Sha1.BLOCK_WORDS) {
+                choose(a, b, c, d, e, K0 + constant(t));
+            } else if (t < 20) {
+                choose(a, b, c, d, e, word(t));
             } else if (t >= 40 && t < 60) {
-                majority(a, b, c, d, e, w);
+                majority(a, b, c, d, e, word(t));
             } else {
-                parity(a, b, c, d, e, w, t < 40 ? K20 : K60);
+                parity(a, b, c, d, e, word(t), t < 40 ? K20 : K60);
             }
             // the roles move on; after a multiple of five steps each is back where it was
             int[] next = e;
@@ -62,21 +121,75 @@ final class VectorLanes extends Sha1Lanes {
         }
     }
 
+    /** Where one of the words that differ stands. */
     private int[] word(int t) {
-        return words[t & 15];
+        return t < Sha1.STATE_WORDS ? value[t] : schedule[t & 15];
     }
 
-    private static void expand(int[] w, int[] w2, int[] w8, int[] w13) {
-        for (int l = 0; l < w.length; l += STRIDE) {
-            at(w, l).lanewise(VectorOperators.XOR, at(w2, l))
-                    .lanewise(VectorOperators.XOR, at(w8, l))
-                    .lanewise(VectorOperators.XOR, at(w13, l))
-                    .lanewise(VectorOperators.ROL, 1)
-                    .intoArray(w, l);
+    private void expand(int t) {
+        int[] w = schedule[t & 15];
+        if (t >= 32) {
+            expand(w, w, word(t - 14), word(t - 8), word(t - 3));
+            return;
+        }
+        int[] from = DIFFERENT[t];
+        int k = CONSTANT[t];
+        switch (from.length) {
+            case 1 -> expand(w, word(from[0]), k);
+            case 2 -> expand(w, word(from[0]), word(from[1]), k);
+            default -> expand(w, word(from[0]), word(from[1]), word(from[2]), k);
         }
     }
 
-    /** One of the steps 0 to 19. The new value goes where {@code e} was. */
+    private static void expand(int[] w, int[] x, int k) {
+        for (int l = 0; l < w.length; l += STRIDE) {
+            rotated(at(x, l).lanewise(VectorOperators.XOR, k)).intoArray(w, l);
+        }
+    }
+
+    private static void expand(int[] w, int[] x, int[] y, int k) {
+        for (int l = 0; l < w.length; l += STRIDE) {
+            IntVector two = at(x, l).lanewise(VectorOperators.XOR, at(y, l));
+            rotated(two.lanewise(VectorOperators.XOR, k)).intoArray(w, l);
+        }
+    }
+
+    private static void expand(int[] w, int[] x, int[] y, int[] z, int k) {
+        for (int l = 0; l < w.length; l += STRIDE) {
+            IntVector two = at(x, l).lanewise(VectorOperators.XOR, at(y, l));
+            IntVector three = two.lanewise(VectorOperators.XOR, at(z, l));
+            rotated(three.lanewise(VectorOperators.XOR, k)).intoArray(w, l);
+        }
+    }
+
+    private static void expand(int[] w, int[] w0, int[] w2, int[] w8, int[] w13) {
+        for (int l = 0; l < w.length; l += STRIDE) {
+            IntVector two = at(w0, l).lanewise(VectorOperators.XOR, at(w2, l));
+            IntVector three = two.lanewise(VectorOperators.XOR, at(w8, l));
+            rotated(three.lanewise(VectorOperators.XOR, at(w13, l))).intoArray(w, l);
+        }
+    }
+
+    private static IntVector rotated(IntVector vector) {
+        return vector.lanewise(VectorOperators.ROL, 1);
+    }
+
+    /** One of the steps 5 to 15, whose words are the same everywhere. */
+    private static void choose(int[] a, int[] b, int[] c, int[] d, int[] e, int k) {
+        for (int l = 0; l < a.length; l += STRIDE) {
+            IntVector vb = at(b, l);
+            IntVector vd = at(d, l);
+            IntVector chosen =
+                    at(c, l).lanewise(VectorOperators.XOR, vd)
+                            .lanewise(VectorOperators.AND, vb)
+                            .lanewise(VectorOperators.XOR, vd);
+            IntVector rest = at(a, l).lanewise(VectorOperators.ROL, 5).add(at(e, l)).add(k);
+            rest.add(chosen).intoArray(e, l);
+            vb.lanewise(VectorOperators.ROL, 30).intoArray(b, l);
+        }
+    }
+
+    /** One of the other steps up to 19. The new value goes where {@code e} was. */
     private static void choose(int[] a, int[] b, int[] c, int[] d, int[] e, int[] w) {
         for (int l = 0; l < w.length; l += STRIDE) {
             IntVector vb = at(b, l);

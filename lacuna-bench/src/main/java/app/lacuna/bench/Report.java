@@ -17,6 +17,8 @@ import org.openjdk.jmh.results.RunResult;
 /** The measurements as a page. */
 final class Report {
     private final List<WholeJobs.Result> jobs;
+    private final String kernel;
+    private final List<Commands.Result> commands;
     private final Listing.Result listing;
     private final long memory;
     private final List<Growth.Result> growth;
@@ -25,6 +27,8 @@ final class Report {
 
     Report(
             List<WholeJobs.Result> jobs,
+            String kernel,
+            List<Commands.Result> commands,
             Listing.Result listing,
             long memory,
             List<Growth.Result> growth,
@@ -32,6 +36,8 @@ final class Report {
             Collection<RunResult> kernels) {
         this.opener = opener;
         this.jobs = jobs;
+        this.kernel = kernel;
+        this.commands = commands;
         this.listing = listing;
         this.memory = memory;
         this.growth = growth;
@@ -59,12 +65,21 @@ final class Report {
                         listing.everything() * 1e3,
                         listing.hidden() / listing.plain(),
                         listing.everything() / listing.hidden()));
+        page.append(format("%nKeys of many files were derived by %s.%n", kernel));
         sizes(page);
         page.append(
                 format(
                         "%nMemory: packing and proving 1 GB in a heap of 256 MB took %s at most"
                                 + " (goal: under 400 MB).%n",
                         ByteCount.inWords(memory)));
+        page.append("\n## Commands\n\nEach a process of its own.\n\n");
+        page.append("| command | with classes read before | without |\n|---|---|---|\n");
+        commands.forEach(
+                result ->
+                        page.append(
+                                format(
+                                        "| %s | %.2f s | %.2f s |%n",
+                                        result.title(), result.shared(), result.alone())));
         page.append("\n## Growth\n\nTen times as much may take twelve times as long.\n\n");
         page.append("| work | some | time | ten times as much | times as long |\n");
         page.append("|---|---|---|---|---|\n");
@@ -124,7 +139,7 @@ final class Report {
             if (!other.getKey().equals("Lacuna")) {
                 others.append(format("%s %.2f s; ", other.getKey(), other.getValue()));
                 double ratio = other.getValue() / own;
-                ratios.append(format("%s %.1fx; ", other.getKey(), ratio));
+                ratios.append(format("%s %.2fx; ", other.getKey(), ratio));
                 goals.append(goal(result.comparison().goals().get(other.getKey()), ratio));
             }
         }
@@ -144,8 +159,8 @@ final class Report {
             return "";
         }
         return ratio >= goal
-                ? format("%.1fx: reached; ", goal)
-                : format("%.1fx: %.0f %% short; ", goal, 100 * (1 - ratio / goal));
+                ? format("%.2fx: reached; ", goal)
+                : format("%.2fx: %.0f %% short; ", goal, 100 * (1 - ratio / goal));
     }
 
     private static String trimmed(StringBuilder list) {

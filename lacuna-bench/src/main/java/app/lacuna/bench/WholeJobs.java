@@ -11,6 +11,9 @@ import java.util.stream.Stream;
 
 /** Runs the comparisons: in each round every tool once, so that a slow minute is slow for all. */
 final class WholeJobs {
+    /** A tool that takes longer is not run again. */
+    private static final double LONG_SECONDS = 15;
+
     private final Path folder;
     private final Tool lacuna = new LacunaTool();
 
@@ -37,14 +40,17 @@ final class WholeJobs {
         }
         for (int run = 0; run < comparison.runs(); run++) {
             for (Tool tool : tools(comparison)) {
+                Stopwatch watch = watches.computeIfAbsent(tool.name(), name -> new Stopwatch());
+                if (run > 0 && watch.median() > LONG_SECONDS) {
+                    continue;
+                }
                 Path archive = packs || rewrites ? folder.resolve("packed.zip") : shared;
                 Path target = folder.resolve("out");
                 if (rewrites) {
                     Files.copy(shared, archive);
                     Files.writeString(target, "one more file\n".repeat(1_000));
                 }
-                watches.computeIfAbsent(tool.name(), name -> new Stopwatch())
-                        .time(() -> tool.run(comparison.job(), files, archive, target));
+                watch.time(() -> tool.run(comparison.job(), files, archive, target));
                 bytes.put(tool.name(), Files.size(archive));
                 deleteTree(target);
                 if (packs || rewrites) {

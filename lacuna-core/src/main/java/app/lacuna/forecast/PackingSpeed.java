@@ -7,10 +7,12 @@ import app.lacuna.cipher.Authentication;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.cipher.KeyDerivation;
 import app.lacuna.cipher.Primitives;
+import app.lacuna.pipeline.Batches;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
 import java.time.Duration;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * How long packing and proving take: from the speed of the samples, and of a few keys and codes.
@@ -43,41 +45,56 @@ final class PackingSpeed {
         double prove = selection.totalBytes() / PROOF_BYTES_PER_SECOND;
         boolean each =
                 options.names() == Names.VISIBLE && options.protection().strength().isPresent();
-        double keys = each ? 2 * files * Measured.SECONDS_PER_KEY : 0;
-        double codes =
-                options.protection().strength().isPresent()
-                        ? 2 * archiveBytes * Measured.SECONDS_PER_BYTE_OF_CODE
-                        : 0;
+        if (each) {
+            // What is likely to be done soon is made ready for.
+            EntryKeys.expect(files, options.protection().strength().get());
+        }
+        boolean coded = options.protection().strength().isPresent();
+        Measured measured = coded ? Measured.now() : Measured.last;
+        double keys = each ? 2 * files * measured.secondsPerKey() : 0;
+        double codes = coded ? 2 * archiveBytes * measured.secondsPerByteOfCode() : 0;
         double seconds = (pack + prove + keys + codes) / processors;
         return Duration.ofMillis((long) (seconds * 1000) + 300);
     }
 
-    /** Measured once, when it is first needed. */
-    private static final class Measured {
-        static final double SECONDS_PER_KEY;
-        static final double SECONDS_PER_BYTE_OF_CODE;
+    /**
+     * Measured when it is first needed, and again when keys are derived in another way.
+     *
+     * @param kernel the way in which keys are derived
+     */
+    private record Measured(String kernel, double secondsPerKey, double secondsPerByteOfCode) {
+        private static Measured last = new Measured("", 0, 0);
 
-        static {
+        static synchronized Measured now() {
+            if (!last.kernel().equals(KeyDerivation.kernel())) {
+                last = measure();
+            }
+            return last;
+        }
+
+        private static Measured measure() {
             try (KeyDerivation derivation = new KeyDerivation(new byte[] {1})) {
+                String kernel = KeyDerivation.kernel();
                 List<byte[]> salts =
-                        java.util.stream.IntStream.range(0, 16)
+                        IntStream.range(0, Batches.MANY_THINGS)
                                 .mapToObj(i -> new byte[] {(byte) i, 0, 0, 0, 0, 0, 0, 0})
                                 .toList();
                 List<EntryKeys> keys = List.of();
                 long start = 0;
-                for (int run = 0; run < 4; run++) {
+                for (int run = 0; run < 3; run++) {
                     keys.forEach(EntryKeys::close);
                     start = System.nanoTime();
                     keys = EntryKeys.deriveAll(derivation, AesStrength.AES_128, salts);
                 }
                 // An AES-256 key takes twice the blocks.
-                SECONDS_PER_KEY = 2 * (System.nanoTime() - start) / 16 / 1e9;
+                double secondsPerKey = 2 * (System.nanoTime() - start) / 1e9 / salts.size();
                 Authentication code = new Authentication(keys.get(0), Primitives.fastest());
                 byte[] bytes = new byte[1 << 20];
                 start = System.nanoTime();
                 code.update(bytes, 0, bytes.length);
-                SECONDS_PER_BYTE_OF_CODE = (System.nanoTime() - start) / 1e9 / bytes.length;
+                double secondsPerByteOfCode = (System.nanoTime() - start) / 1e9 / bytes.length;
                 keys.forEach(EntryKeys::close);
+                return new Measured(kernel, secondsPerKey, secondsPerByteOfCode);
             }
         }
     }

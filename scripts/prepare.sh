@@ -12,8 +12,8 @@ display_packages="xvfb xauth"
 # Readers that are not ours, for the tests: Python with its zipfile, libarchive, Node for zip.js.
 # Another implementation of the trash, with the bus that its service is started on.
 # The tracer of system calls holds a process in the middle of a step; chattr keeps a file from going.
-# A browser with its driver opens the opener page.
-outside_packages="chromium chromium-driver python3 libarchive13 strace e2fsprogs libglib2.0-bin gvfs gvfs-daemons dbus"
+# A browser with its driver opens the opener page; the tester of file systems reads images of discs.
+outside_packages="grub-common chromium chromium-driver python3 libarchive13 strace e2fsprogs libglib2.0-bin gvfs gvfs-daemons dbus"
 
 is_installed() {
   dpkg-query -W -f='${Status}' "$1" 2>/dev/null | grep -q "install ok installed"

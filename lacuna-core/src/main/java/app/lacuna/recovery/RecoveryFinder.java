@@ -1,0 +1,49 @@
+package app.lacuna.recovery;
+
+import app.lacuna.base.CancelToken;
+import app.lacuna.bytes.ByteSource;
+import java.io.IOException;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.Optional;
+
+/**
+ * Finds the header of a recovery file without knowing where it is: from the end of the disc
+ * backwards, since the file is the last one on it.
+ */
+public final class RecoveryFinder {
+    private static final int BUFFER_SECTORS = 512;
+
+    private RecoveryFinder() {}
+
+    /** Empty if the disc has none, or all copies of it are lost. */
+    public static Optional<RecoveryHeader> find(ByteSource disc, CancelToken cancel)
+            throws IOException {
+        SectorSource sectors = new SectorSource(disc);
+        byte[] buffer = new byte[BUFFER_SECTORS * Sector.BYTES];
+        for (long end = sectors.sectors(); end > 0; end -= BUFFER_SECTORS) {
+            cancel.check();
+            long first = Math.max(0, end - BUFFER_SECTORS);
+            int count = (int) (end - first);
+            BitSet lost = sectors.read(first, count, buffer, 0);
+            for (int i = count - 1; i >= 0; i--) {
+                int at = i * Sector.BYTES;
+                Optional<RecoveryHeader> header =
+                        lost.get(i)
+                                ? Optional.empty()
+                                : RecoveryHeader.of(
+                                        Arrays.copyOfRange(buffer, at, at + Sector.BYTES));
+                long place = first + i;
+                if (header.filter(found -> standsAt(found, place)).isPresent()) {
+                    return header;
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** A header inside a file that is on the disc, an image of another one, is not the disc's. */
+    private static boolean standsAt(RecoveryHeader header, long sector) {
+        return Arrays.stream(header.headers()).anyMatch(place -> place == sector);
+    }
+}

@@ -317,16 +317,11 @@ class IsoImageTest {
             }
         }
         String said = Outside.run(folder, "", "python3", "libarchive_iso.py", file, "rockridge");
-        MessageDigest hasher = Sha256.hasher();
-        try (InputStream in = new Hole(size, end)) {
-            byte[] buffer = new byte[1 << 20];
-            for (int count; (count = in.read(buffer)) > 0; ) {
-                hasher.update(buffer, 0, count);
-            }
-        }
+        byte[] last = new byte[1 << 20];
+        System.arraycopy(end, 0, last, last.length - end.length, end.length);
         assertThat(said)
                 .contains("film.raw\tfile\t" + size)
-                .contains(Sha256.hex(hasher))
+                .contains(sha256(last))
                 .contains("after.txt\tfile\t4");
     }
 

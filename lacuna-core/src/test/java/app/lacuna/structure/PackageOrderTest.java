@@ -70,8 +70,8 @@ class PackageOrderTest {
                             "app.lacuna.forecast",
                             "app.lacuna.looseends",
                             "app.lacuna.rounds")
-                    .layer("zip")
-                    .definedBy("app.lacuna.archive.zip")
+                    .layer("formats")
+                    .definedBy("app.lacuna.archive.zip", "app.lacuna.archive.iso")
                     .layer("archive")
                     .definedBy("app.lacuna.archive")
                     .layer("bytes and files")
@@ -79,6 +79,7 @@ class PackageOrderTest {
                             "app.lacuna.bytes",
                             "app.lacuna.cipher",
                             "app.lacuna.compression",
+                            "app.lacuna.recovery",
                             "app.lacuna.selection")
                     .layer("base")
                     .definedBy(
@@ -94,19 +95,22 @@ class PackageOrderTest {
                     .mayNotBeAccessedByAnyLayer()
                     .whereLayer("uses")
                     .mayOnlyBeAccessedByLayers("job")
-                    .whereLayer("zip")
+                    .whereLayer("formats")
                     .mayOnlyBeAccessedByLayers("job", "uses")
                     .whereLayer("archive")
-                    .mayOnlyBeAccessedByLayers("job", "uses", "zip")
+                    .mayOnlyBeAccessedByLayers("job", "uses", "formats")
                     .whereLayer("bytes and files")
-                    .mayOnlyBeAccessedByLayers("job", "uses", "zip", "archive");
+                    .mayOnlyBeAccessedByLayers("job", "uses", "formats", "archive");
 
     @ArchTest
     static final ArchRule bytesKnowNoArchives =
             noClasses()
                     .that()
                     .resideInAnyPackage(
-                            "app.lacuna.bytes", "app.lacuna.cipher", "app.lacuna.compression")
+                            "app.lacuna.bytes",
+                            "app.lacuna.cipher",
+                            "app.lacuna.compression",
+                            "app.lacuna.recovery")
                     .should()
                     .dependOnClassesThat()
                     .resideInAnyPackage("app.lacuna.archive..", "app.lacuna.selection");

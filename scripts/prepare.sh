@@ -155,15 +155,17 @@ many_keys_option() {
 class_archive() {
   local archive jar="$root/lacuna-cli/target/lacuna-cli.jar"
   archive="$build_dir/classes-$(java_mark).jsa"
-  if [ ! -e "$archive" ] || [ "$jar" -nt "$archive" ]; then
-    make_class_archive "$archive" "$jar" || return 0
+  if [ ! -e "$archive" ] ||
+    [ -n "$(find "$jar" "$root/lacuna-cli/target/lib" -newer "$archive" -print -quit)" ]; then
+    make_class_archive "$archive" "$jar"
   fi
-  echo "-XX:SharedArchiveFile=$archive -Xlog:disable"
+  # An empty one says that this Java made none.
+  [ ! -s "$archive" ] || echo "-XX:SharedArchiveFile=$archive -Xlog:disable"
 }
 
 make_class_archive() {
   local archive=$1 jar=$2 work
-  work=$(mktemp -d) || return 1
+  work=$(mktemp -d) || return 0
   echo "Tide tables of the dyke" >"$work/notes.txt"
   echo "ebb and flood" >"$work/password"
   # shellcheck disable=SC2046
@@ -171,7 +173,8 @@ make_class_archive() {
     -Dlacuna.state="$work/state" -jar "$jar" pack "$work/notes.txt" -o "$work/a.zip" \
     --password-from "file:$work/password" >/dev/null 2>&1 || true
   rm -rf "$work"
-  [ -s "$archive.$$" ] && mv -f "$archive.$$" "$archive"
+  [ -e "$archive.$$" ] || : >"$archive.$$"
+  mv -f "$archive.$$" "$archive"
 }
 
 # How the command line uses memory; its archive of classes is made for just that.

@@ -99,12 +99,11 @@ final class Rewriting implements AutoCloseable {
                 new StagedSet(target, StagedSet.Naming.single(), where.workplace())) {
             PackingReport report = new PackingReport(meter(plan), cancel);
             List<KeptEntry> kept = write(staged, plan, report, password);
+            requireUntouched();
             ProofReport proof =
                     proof(plan.encryption(), staged.temporaries(), kept, report.packed(), password);
             cancel.check();
-            if (!mark.isStill(archive)) {
-                throw new ArchiveChanged(archive);
-            }
+            requireUntouched();
             long dropped = reader.bytesBehind();
             close(); // some systems do not move a file over one that is open
             boolean complete = PackResult.isComplete(report.leftOut(), report.unsteady());
@@ -134,6 +133,13 @@ final class Rewriting implements AutoCloseable {
         return encryption == Encryption.AS_IT_IS
                 ? proof.ofCopies(made.get(0), kept, packed, password)
                 : proof.of(made, kept, packed, password);
+    }
+
+    /** Somebody else may have written to the archive meanwhile. */
+    private void requireUntouched() throws IOException {
+        if (!mark.isStill(archive)) {
+            throw new ArchiveChanged(archive);
+        }
     }
 
     private Target target() throws IOException {

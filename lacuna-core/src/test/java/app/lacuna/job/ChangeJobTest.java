@@ -14,15 +14,18 @@ import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.base.Stage;
 import app.lacuna.change.PendingChanges;
 import app.lacuna.failure.ArchiveChanged;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.InSeveralParts;
+import app.lacuna.failure.ProofFailed;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.WrongPassword;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -35,6 +38,7 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Random;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -214,6 +218,52 @@ class ChangeJobTest {
                 .isInstanceOf(DamagedArchive.class);
         assertThat(archive).hasBinaryContent(bytes);
         assertNothingHalfMade();
+    }
+
+    /** A device that has something else than was written: the old archive stays. */
+    @Test
+    void aCopyThatIsNotTheSameTakesTheArchivesPlaceNever() throws IOException {
+        pack(Protection.AES_256, Names.VISIBLE);
+        byte[] before = Files.readAllBytes(archive);
+        AtomicBoolean damaged = new AtomicBoolean();
+        ProgressListener onProof =
+                progress -> {
+                    if (progress.stage() == Stage.PROVING && damaged.compareAndSet(false, true)) {
+                        damageWhatIsBeingMade();
+                    }
+                };
+        PendingChanges changes;
+        try (OpenedArchive reader = Jobs.open(archive, PASSWORD)) {
+            changes = new PendingChanges(reader.listing().entries());
+        }
+        changes.remove(List.of("dig/levels.csv"));
+        try (Secret secret = TestTrees.secret(PASSWORD)) {
+            ChangeJob job =
+                    new ChangeJob(
+                            new RewriteTarget(archive, archive),
+                            Optional.of(secret),
+                            onProof,
+                            CancelToken.never());
+            assertThatThrownBy(() -> job.run(changes.plan())).isInstanceOf(ProofFailed.class);
+        }
+        assertThat(damaged).isTrue();
+        assertThat(archive).hasBinaryContent(before);
+        assertNothingHalfMade();
+    }
+
+    /** In the middle of the film, which is by far the largest. */
+    private void damageWhatIsBeingMade() {
+        try (var all = Files.list(folder)) {
+            Path made =
+                    all.filter(path -> path.getFileName().toString().startsWith(".lacuna"))
+                            .findFirst()
+                            .orElseThrow();
+            byte[] bytes = Files.readAllBytes(made);
+            bytes[bytes.length / 2] ^= 1;
+            Files.write(made, bytes);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     @Test

@@ -1,4 +1,4 @@
-package app.lacuna.delivery.mail;
+package app.lacuna.base;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -9,23 +9,26 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Properties;
 
-/** The sentences of messages, in a language. */
-final class MessageTexts {
+/**
+ * Sentences for what the program writes into files, in a language. They stand in {@code
+ * texts.properties} beside a class, and in {@code texts_de.properties} and so on; {@code {slot}} is
+ * filled.
+ */
+public final class Sentences {
     private final Properties texts = new Properties();
 
     /** English, if the language is not there. */
-    MessageTexts(Locale language) {
+    public Sentences(Class<?> beside, Locale language) {
         String own = "texts_" + language.getLanguage() + ".properties";
-        boolean there = MessageTexts.class.getResource(own) != null;
-        try (InputStream in =
-                MessageTexts.class.getResourceAsStream(there ? own : "texts.properties")) {
+        boolean there = beside.getResource(own) != null;
+        try (InputStream in = beside.getResourceAsStream(there ? own : "texts.properties")) {
             texts.load(new InputStreamReader(in, StandardCharsets.UTF_8));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
-    String text(String key, Map<String, ?> slots) {
+    public String text(String key, Map<String, ?> slots) {
         String text = texts.getProperty(key);
         if (text == null) {
             throw new IllegalArgumentException(key);
@@ -34,5 +37,9 @@ final class MessageTexts {
             text = text.replace("{" + slot.getKey() + "}", String.valueOf(slot.getValue()));
         }
         return text;
+    }
+
+    public String text(String key) {
+        return text(key, Map.of());
     }
 }

@@ -1,0 +1,114 @@
+package app.lacuna.delivery.disc;
+
+import app.lacuna.archive.iso.IsoFile;
+import app.lacuna.archive.iso.IsoFolder;
+import app.lacuna.archive.iso.IsoImage;
+import app.lacuna.archive.iso.VolumeName;
+import app.lacuna.base.Sha256;
+import app.lacuna.delivery.page.OpenerPage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What is on a disc: the archive or its part, the opener page, a text that says how to open it, and
+ * checksums; a table of contents only where names are visible anyway. Recovery data comes behind.
+ */
+public final class DiscContents {
+    public static final String OPENER = "OPENER.html";
+    public static final String READ_ME = "READ-ME.txt";
+    public static final String CHECKSUMS = "SHA256SUMS.txt";
+    public static final String CONTENTS = "CONTENTS.txt";
+    public static final String RECOVERY = "RECOVERY.DAT";
+
+    private static final int PERMISSIONS = 0444;
+
+    private final DiscFacts facts;
+    private final Instant when;
+    private final Locale language;
+    private final IsoFolder root;
+    private final Map<String, String> checksums = new LinkedHashMap<>();
+
+    /**
+     * @param when the time of everything that is made for the disc
+     * @param language of the text
+     */
+    public DiscContents(DiscFacts facts, Instant when, Locale language) {
+        this.facts = facts;
+        this.when = when;
+        this.language = language;
+        this.root = IsoFolder.root(when);
+    }
+
+    /** A file of the archive; it has to stay as it is until the disc is written. */
+    public DiscContents addArchive(Path file, String sha256) throws IOException {
+        String name = file.getFileName().toString();
+        root.addFile(name, Files.size(file), when, PERMISSIONS, () -> Files.newInputStream(file));
+        checksums.put(name, sha256);
+        return this;
+    }
+
+    /**
+     * The names of what is in the archive, a line for each.
+     *
+     * @throws IllegalStateException if they are hidden
+     */
+    public DiscContents addNames(List<String> names) {
+        if (facts.namesAreHidden()) {
+            throw new IllegalStateException("hidden names do not go onto a disc");
+        }
+        add(CONTENTS, String.join("\r\n", names) + "\r\n");
+        return this;
+    }
+
+    /**
+     * The disc, planned to the byte.
+     *
+     * @param recoveryBytes how long the recovery file will be, if there is one
+     */
+    public Disc finish(Optional<Long> recoveryBytes) throws IOException {
+        if (!facts.isForRecovery()) {
+            ByteArrayOutputStream page = new ByteArrayOutputStream();
+            new OpenerPage().write(page);
+            add(OPENER, page.toByteArray());
+        }
+        add(READ_ME, new ReadMe(facts, language).text());
+        StringBuilder sums = new StringBuilder();
+        checksums.forEach((name, sum) -> sums.append(sum).append("  ").append(name).append('\n'));
+        add(CHECKSUMS, sums.toString());
+        Optional<IsoFile> recovery =
+                recoveryBytes.map(bytes -> root.addBehind(RECOVERY, bytes, when));
+        VolumeName name =
+                new VolumeName(
+                        facts.label().of(facts.number()),
+                        facts.label().text(),
+                        facts.number(),
+                        facts.count(),
+                        when);
+        return new Disc(new IsoImage(root, name), recovery);
+    }
+
+    /** What is to be written, and where its recovery file belongs. */
+    public record Disc(IsoImage image, Optional<IsoFile> recovery) {}
+
+    private void add(String name, String text) {
+        add(name, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private void add(String name, byte[] bytes) {
+        MessageDigest hasher = Sha256.hasher();
+        hasher.update(bytes);
+        checksums.put(name, Sha256.hex(hasher));
+        root.addFile(name, bytes.length, when, PERMISSIONS, () -> new ByteArrayInputStream(bytes));
+    }
+}

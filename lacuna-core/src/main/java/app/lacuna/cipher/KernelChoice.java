@@ -13,9 +13,10 @@ import java.util.function.Supplier;
 
 /**
  * Which kernel serves. The first one always works; the other has to be compiled before it is of any
- * use, so it is tried in the background on made-up keys while the first one serves, once, as soon
- * as there is enough work to pay for that. It takes over when it has given the same bytes in less
- * time.
+ * use, so it is tried in the background on made-up keys while the first one serves, as soon as
+ * there is enough work to pay for that. It takes over when it has given the same bytes in less
+ * time. On a machine that has much else to do it may not be compiled in time: then it is tried
+ * again after much more work, each time later.
  */
 final class KernelChoice {
     /** As many blocks as 4,000 keys of AES-256 have: four seconds of one processor. */
@@ -23,7 +24,7 @@ final class KernelChoice {
 
     private static final int ROUNDS = 500;
 
-    /** It is compiled long before, or never will be. */
+    /** On a machine that has time for it, it is compiled long before. */
     static final Duration PATIENCE = Duration.ofSeconds(8);
 
     /** Switching is worth it only if it is clearly faster. */
@@ -34,7 +35,8 @@ final class KernelChoice {
     private final Duration patience;
     private final Executor background;
     private final AtomicLong served = new AtomicLong();
-    private final AtomicBoolean tried = new AtomicBoolean();
+    private final AtomicBoolean busy = new AtomicBoolean();
+    private volatile long nextTrial;
     private volatile LaneKernel chosen;
 
     /**
@@ -57,7 +59,7 @@ final class KernelChoice {
     /** The kernel for the next blocks. */
     LaneKernel forBlocks(int blocks) {
         if (served.addAndGet(blocks) >= ENOUGH_BLOCKS) {
-            tryOnce();
+            tryOther();
         }
         return chosen;
     }
@@ -70,24 +72,38 @@ final class KernelChoice {
     /** So many blocks will be wanted. */
     void expect(long blocks) {
         if (blocks >= ENOUGH_BLOCKS) {
-            tryOnce();
+            tryOther();
         }
     }
 
-    private void tryOnce() {
-        if (tried.compareAndSet(false, true)) {
+    /** One trial at a time, and none after one that has decided. */
+    private void tryOther() {
+        if (served.get() >= nextTrial && busy.compareAndSet(false, true)) {
             background.execute(this::trial);
         }
     }
 
+    private enum Outcome {
+        BETTER,
+        NOT_FASTER,
+        WRONG
+    }
+
     private void trial() {
         Optional<LaneKernel> candidate = other.get();
-        if (candidate.isPresent() && isBetter(candidate.get())) {
+        if (candidate.isEmpty()) {
+            return;
+        }
+        Outcome outcome = tried(candidate.get());
+        if (outcome == Outcome.BETTER) {
             chosen = candidate.get();
+        } else if (outcome == Outcome.NOT_FASTER) {
+            nextTrial = 4 * (served.get() + ENOUGH_BLOCKS);
+            busy.set(false);
         }
     }
 
-    private boolean isBetter(LaneKernel candidate) {
+    private Outcome tried(LaneKernel candidate) {
         Random random = new Random();
         long start = System.nanoTime();
         double firstBest = Double.MAX_VALUE;
@@ -104,13 +120,13 @@ final class KernelChoice {
             double perBlock = (double) (System.nanoTime() - before) / some.size();
             firstBest = Math.min(firstBest, perBlock * blocks.size());
             if (!isSame(sums, 0, expected)) {
-                return false;
+                return Outcome.WRONG;
             }
             if (candidateBest < firstBest * CLEARLY) {
-                return isRight(blocks, sums);
+                return isRight(blocks, sums) ? Outcome.BETTER : Outcome.WRONG;
             }
         }
-        return false;
+        return Outcome.NOT_FASTER;
     }
 
     /** Every lane of it. */

@@ -117,6 +117,28 @@ class KernelChoiceTest {
         assertThat(choice.chosen().title()).isEqualTo("fast");
     }
 
+    /** The machine may have had other things to do; each further trial comes much later. */
+    @Test
+    void whatWasNotFasterIsTriedAgainAfterMuchMoreWork() {
+        AtomicInteger asked = new AtomicInteger();
+        LaneKernel fast = fast(0);
+        LaneKernel slower = new Changed("slower", () -> spin(100_000), 0, 8);
+        KernelChoice choice =
+                new KernelChoice(
+                        slow(),
+                        () -> Optional.of(asked.incrementAndGet() == 1 ? slower : fast),
+                        Duration.ofMillis(50),
+                        Runnable::run);
+        choice.expect(KernelChoice.ENOUGH_BLOCKS);
+        choice.expect(KernelChoice.ENOUGH_BLOCKS);
+        assertThat(asked).hasValue(1);
+        for (long served = 0; served < 4 * KernelChoice.ENOUGH_BLOCKS; served += 64) {
+            choice.forBlocks(64);
+        }
+        assertThat(asked).hasValue(2);
+        assertThat(choice.chosen()).isSameAs(fast);
+    }
+
     @Test
     void aPlatformWithoutTheOtherGoesOnWithTheFirst() {
         KernelChoice choice = choice(fast(0), Optional::empty);

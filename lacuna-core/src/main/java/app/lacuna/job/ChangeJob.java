@@ -44,7 +44,8 @@ public final class ChangeJob {
 
     /**
      * @throws ArchiveChanged if the plan was made for something else
-     * @throws app.lacuna.failure.DamagedArchive if something that was to be kept is damaged
+     * @throws app.lacuna.failure.DamagedArchive if names are hidden and something is damaged, or if
+     *     headers of what was to be kept are; data that is copied is not looked into
      */
     public RewriteResult run(ChangePlan plan) throws IOException {
         try (Rewriting rewriting = new Rewriting(where, password, listener, cancel)) {

@@ -103,18 +103,26 @@ build_if_changed() {
   echo "$state" >"$build_dir/state"
 }
 
-# fuzz_once: every fuzz test for ten seconds, each in a Java of its own. The modules have been built.
+# fuzz_once: every fuzz test for ten seconds, each in a Java of its own, two beside each other. The
+# modules have been built.
 fuzz_once() {
-  local test
-  for test in ReaderFuzzTest LayeredFuzzTest SalvageFuzzTest SalvageCountFuzzTest KeepingFuzzTest NameRulesFuzzTest; do
-    JAZZER_FUZZ=1 mvn -q -B -ntp -f "$root/pom.xml" -pl lacuna-fuzz surefire:test \
-      -Dtest="$test" >"$build_dir/fuzz-$test.log" 2>&1 || {
-      tail -n 60 "$build_dir/fuzz-$test.log" >&2
-      echo "$test found something; see .build/fuzz-$test.log" >&2
-      return 1
-    }
-    echo "Fuzzing: $test: $(grep -o 'Done [0-9]* runs' "$build_dir/fuzz-$test.log")" >&2
-  done
+  export -f fuzz_test
+  export root build_dir
+  printf '%s\n' ReaderFuzzTest LayeredFuzzTest SalvageFuzzTest SalvageCountFuzzTest KeepingFuzzTest \
+    NameRulesFuzzTest | xargs -P 2 -I '{}' bash -c 'fuzz_test {}'
+}
+
+fuzz_test() {
+  local test=$1
+  # reports of its own: two Javas that write to the same folder are in each other's way
+  JAZZER_FUZZ=1 mvn -q -B -ntp -f "$root/pom.xml" -pl lacuna-fuzz surefire:test \
+    -Dtest="$test" -Dsurefire.reportsDirectory="$build_dir/fuzz-reports/$test" \
+    >"$build_dir/fuzz-$test.log" 2>&1 || {
+    tail -n 60 "$build_dir/fuzz-$test.log" >&2
+    echo "$test found something; see .build/fuzz-$test.log" >&2
+    return 1
+  }
+  echo "Fuzzing: $test: $(grep -o 'Done [0-9]* runs' "$build_dir/fuzz-$test.log")" >&2
 }
 
 # class_path MODULE: its own classes and everything it needs.

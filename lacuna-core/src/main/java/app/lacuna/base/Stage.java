@@ -15,6 +15,10 @@ public enum Stage {
     CLEARING,
     /** Writing the same archive to another place. */
     COPYING,
+    /** Writing images of discs, and reading them back. */
+    IMAGING,
+    /** Working out what is lost on discs. */
+    REPAIRING,
     /** Handing messages to a mail service. */
     SENDING,
     /** Trying passwords near one that was typed. */

@@ -17,6 +17,14 @@ public interface ByteSource extends Closeable {
         return false;
     }
 
+    /**
+     * Whether these bytes can be read, as far as that is known without trying. What lies beyond the
+     * end counts as there.
+     */
+    default boolean isThere(long position, long length) {
+        return true;
+    }
+
     /** How many parts there are. */
     default int volumes() {
         return 1;

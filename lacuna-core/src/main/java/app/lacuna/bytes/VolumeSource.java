@@ -10,95 +10,85 @@ import java.util.List;
 
 /** The parts of a split archive as one run of bytes; a position counts through all of them. */
 public final class VolumeSource implements ByteSource {
-    private final List<Path> names;
-    private final List<ByteSource> parts = new ArrayList<>();
-    private final List<Long> starts = new ArrayList<>();
-    private long size;
+    private final List<String> names;
+    private final JoinedSource parts;
+
+    /**
+     * A part of a split archive.
+     *
+     * @param bytes perhaps of a part that is not there
+     */
+    public record Part(String name, ByteSource bytes) {}
+
+    /** Takes the sources over. */
+    public VolumeSource(List<Part> parts) throws IOException {
+        this.names = parts.stream().map(Part::name).toList();
+        this.parts = new JoinedSource(parts.stream().map(Part::bytes).toList());
+    }
 
     /**
      * @throws VolumeMissing if one of the files is not there
      */
-    public VolumeSource(List<Path> names, FileSources.Way way) throws IOException {
-        this.names = List.copyOf(names);
+    public VolumeSource(List<Path> files, FileSources.Way way) throws IOException {
+        this(opened(files, way));
+    }
+
+    private static List<Part> opened(List<Path> files, FileSources.Way way) throws IOException {
+        List<Part> parts = new ArrayList<>();
         try {
-            for (Path name : names) {
-                if (!Files.isRegularFile(name)) {
-                    throw new VolumeMissing(
-                            name.getFileName().toString(), VolumeMissing.Trouble.NOT_THERE);
+            for (Path file : files) {
+                String name = file.getFileName().toString();
+                if (!Files.isRegularFile(file)) {
+                    throw new VolumeMissing(name, VolumeMissing.Trouble.NOT_THERE);
                 }
-                ByteSource part = FileSources.open(name, way);
-                parts.add(part);
-                starts.add(size);
-                size += part.size();
+                parts.add(new Part(name, FileSources.open(file, way)));
             }
+            return parts;
         } catch (IOException e) {
-            close();
+            for (Part part : parts) {
+                part.bytes().close();
+            }
             throw e;
         }
     }
 
     @Override
     public int read(ByteBuffer into, long position) throws IOException {
-        if (position >= size) {
-            return -1;
-        }
-        int volume = volumeAt(position);
-        long offset = position - starts.get(volume);
-        int wanted = (int) Math.min(into.remaining(), parts.get(volume).size() - offset);
-        ByteBuffer window = into.duplicate().limit(into.position() + wanted);
-        int count = parts.get(volume).read(window, offset);
-        if (count > 0) {
-            into.position(into.position() + count);
-        }
-        return count;
+        return parts.read(into, position);
     }
 
-    private int volumeAt(long position) {
-        int volume = parts.size() - 1;
-        while (starts.get(volume) > position) {
-            volume--;
-        }
-        return volume;
+    @Override
+    public boolean isThere(long position, long length) {
+        return parts.isThere(position, length);
     }
 
     @Override
     public long size() {
-        return size;
-    }
-
-    @Override
-    public boolean isPastCache() {
-        return parts.stream().allMatch(ByteSource::isPastCache);
-    }
-
-    @Override
-    public int volumes() {
         return parts.size();
     }
 
     @Override
+    public boolean isPastCache() {
+        return parts.isPastCache();
+    }
+
+    @Override
+    public int volumes() {
+        return parts.count();
+    }
+
+    @Override
     public long volumeStart(int volume) {
-        return volume < starts.size() ? starts.get(volume) : -1;
+        return parts.start(volume);
     }
 
     @Override
     public VolumeMissing swapped(int volume) {
-        return new VolumeMissing(
-                names.get(volume).getFileName().toString(), VolumeMissing.Trouble.SWAPPED);
+        return new VolumeMissing(names.get(volume), VolumeMissing.Trouble.SWAPPED);
     }
 
     @Override
     public void close() throws IOException {
-        IOException failure = null;
-        for (ByteSource part : parts) {
-            try {
-                part.close();
-            } catch (IOException e) {
-                failure = e;
-            }
-        }
-        if (failure != null) {
-            throw failure;
-        }
+        parts.close();
     }
 }

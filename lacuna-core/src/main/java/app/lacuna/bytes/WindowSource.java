@@ -43,6 +43,11 @@ public final class WindowSource implements ByteSource {
     }
 
     @Override
+    public boolean isThere(long position, long count) {
+        return outer.isThere(start + position, count);
+    }
+
+    @Override
     public int parts() {
         return outer.parts();
     }

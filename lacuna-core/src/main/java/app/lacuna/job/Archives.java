@@ -7,10 +7,13 @@ import app.lacuna.archive.zip.Salvage;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
+import app.lacuna.delivery.disc.reading.DiscReader;
+import app.lacuna.delivery.disc.reading.DiscSet;
 import app.lacuna.failure.NotAnArchive;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 
 /** Opens an archive by what it is, whatever it is called. */
 public final class Archives {
@@ -25,10 +28,25 @@ public final class Archives {
         return open(file, Limits.STANDARD, Nested.AS_A_FILE);
     }
 
-    /** The same with limits that the user has raised, or a look inside that was asked for. */
+    /**
+     * The same with limits that the user has raised, or a look inside that was asked for; also what
+     * is on a disc, told by its image or the folder where it is mounted.
+     */
     public static ArchiveReader open(Path file, Limits limits, Nested nested) throws IOException {
+        if (DiscSet.isDisc(file)) {
+            return DiscReader.open(file, limits, nested);
+        }
         requireFile(file);
         return ZipArchives.open(file, limits, nested);
+    }
+
+    /**
+     * Opens what is on discs of one set, given as images or as folders where they are mounted, in
+     * any order. The caller closes the reader.
+     */
+    public static DiscReader discs(List<Path> discs, Limits limits, Nested nested)
+            throws IOException {
+        return DiscReader.open(discs, limits, nested);
     }
 
     /** A pipe or a device would be waited for, and has no end to look at. */

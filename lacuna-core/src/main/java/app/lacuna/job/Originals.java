@@ -42,10 +42,28 @@ final class Originals {
                         .toList());
     }
 
+    /** Gives the archive its names. */
+    @FunctionalInterface
+    interface Publishing {
+        List<Path> publish() throws IOException;
+    }
+
+    /** From here on they are loose ends, unless the archive does not get its names. */
+    List<Path> whilePublishing(Optional<ProofReport> proof, Publishing publishing)
+            throws IOException {
+        List<Path> names = List.of();
+        try {
+            names = publishing.publish();
+            return names;
+        } finally {
+            packed(names, proof);
+        }
+    }
+
     /**
      * @param names of the archive's files; none if they could not get them
      */
-    void packed(List<Path> names, Optional<ProofReport> proof) {
+    private void packed(List<Path> names, Optional<ProofReport> proof) {
         if (names.isEmpty()) {
             batch.settle(List.of());
             return;

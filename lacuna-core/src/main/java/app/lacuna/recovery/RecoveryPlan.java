@@ -7,6 +7,9 @@ import java.util.Optional;
 
 /** How much recovery data there is to be, and how it is laid out. */
 public final class RecoveryPlan {
+    /** Of a set, those for recovery included. */
+    public static final int MAX_DISCS = Code.MAX_SHARDS;
+
     /** More parity shards take longer and repair no longer scratches. */
     private static final int MOST_PARITY = 16;
 

@@ -40,7 +40,13 @@ public final class IsoReader {
 
     /** What the descriptors say. */
     private record Volume(
-            String label, String set, int number, int count, long rootBlock, long rootBytes) {}
+            String label,
+            String set,
+            int number,
+            int count,
+            long rootBlock,
+            long rootBytes,
+            String made) {}
 
     private enum Kind {
         PLAIN,
@@ -111,7 +117,8 @@ public final class IsoReader {
                 descriptor.getShort(124) & 0xffff,
                 descriptor.getShort(120) & 0xffff,
                 descriptor.getInt(158) & 0xffffffffL,
-                descriptor.getInt(166) & 0xffffffffL);
+                descriptor.getInt(166) & 0xffffffffL,
+                text(descriptor, 813, 16, false));
     }
 
     private static String text(ByteBuffer from, int at, int length, boolean joliet) {
@@ -149,6 +156,11 @@ public final class IsoReader {
     /** How many discs the set has. */
     public int count() {
         return volume.count();
+    }
+
+    /** When the volume was made: digits from the year down to hundredths of a second (8.4.26.1). */
+    public String made() {
+        return volume.made();
     }
 
     /** Folders before what is in them. */

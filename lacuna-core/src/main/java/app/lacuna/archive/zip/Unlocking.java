@@ -65,12 +65,19 @@ final class Unlocking {
                 : verdictOn(spread(locked.subList(ENTRIES_ASKED, locked.size())));
     }
 
-    /** Those that the password can be held against. */
+    /**
+     * Those that the password can be held against; of those on discs that are there, if any are.
+     */
     private List<ArchiveEntry> decidable() throws UnsupportedFeature {
         List<ArchiveEntry> decidable = new ArrayList<>();
+        List<ArchiveEntry> away = new ArrayList<>();
         Optional<UnsupportedFeature> unknown = Optional.empty();
         for (ArchiveEntry entry : contents.listing().entries()) {
             if (!entry.protection().needsPassword()) {
+                continue;
+            }
+            if (!contents.reader().isThere(entry)) {
+                away.add(entry);
                 continue;
             }
             Optional<String> feature =
@@ -84,7 +91,7 @@ final class Unlocking {
         if (decidable.isEmpty() && unknown.isPresent()) {
             throw unknown.get();
         }
-        return decidable;
+        return decidable.isEmpty() ? away : decidable; // those say which disc is missing
     }
 
     /** Evenly, so that parts with a password of their own are met. */

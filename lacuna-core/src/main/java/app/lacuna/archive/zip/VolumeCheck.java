@@ -36,7 +36,8 @@ final class VolumeCheck {
             while (next < inOrder.size() && inOrder.get(next).headerOffset() < start) {
                 next++;
             }
-            if (next < inOrder.size() && inOrder.get(next).headerOffset() < end) {
+            boolean begins = next < inOrder.size() && inOrder.get(next).headerOffset() < end;
+            if (begins && source.isThere(start, end - start)) {
                 requireHeader(inOrder.get(next), part);
             }
         }

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -70,6 +71,14 @@ public final class VolumeNames {
                         : name;
         return last.resolveSibling(
                 stem + (upper ? ".Z" : ".z") + String.format(Locale.ROOT, "%02d", number));
+    }
+
+    /** The number of a part that is not the last, from 1; empty for any other name. */
+    public static OptionalInt numberOf(String name) {
+        Matcher matcher = PART.matcher(name);
+        return matcher.matches()
+                ? OptionalInt.of(Integer.parseInt(matcher.group(2)))
+                : OptionalInt.empty();
     }
 
     /** The last part, if this is the name of another one. */

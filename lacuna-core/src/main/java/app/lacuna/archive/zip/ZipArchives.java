@@ -66,13 +66,27 @@ public final class ZipArchives {
         return open(parts, Limits.NONE, Nested.AS_A_FILE, FileSources.Way.PAST_CACHE);
     }
 
+    /**
+     * From anywhere. The caller closes the reader, which closes the source.
+     *
+     * @param file what the archive is called for people
+     */
+    public static ZipArchiveReader open(Path file, ByteSource source, Limits limits, Nested nested)
+            throws IOException {
+        return LayeredZipReader.over(
+                ZipReader.open(file, source, Names.VISIBLE, limits), limits, nested);
+    }
+
+    /** How many parts an archive says it has, told by the bytes of its last one. */
+    public static long volumes(Path file, ByteSource last) throws IOException {
+        return new EndReader(last, file).volumes();
+    }
+
     private static ZipArchiveReader open(
             List<Path> parts, Limits limits, Nested nested, FileSources.Way way)
             throws IOException {
         Path last = parts.get(parts.size() - 1);
-        ByteSource source = source(parts, way);
-        ZipReader reader = ZipReader.open(last, source, Names.VISIBLE, limits);
-        return LayeredZipReader.over(reader, limits, nested);
+        return open(last, source(parts, way), limits, nested);
     }
 
     private static ByteSource source(List<Path> parts, FileSources.Way way) throws IOException {
@@ -89,7 +103,7 @@ public final class ZipArchives {
     /** How many parts an archive says it has, told by its last one. */
     public static long volumes(Path last) throws IOException {
         try (FileSource source = new FileSource(last)) {
-            return new EndReader(source, last).volumes();
+            return volumes(last, source);
         }
     }
 

@@ -159,9 +159,14 @@ public final class ZipReader implements ZipArchiveReader {
         }
     }
 
+    /** Whether the part that an entry begins in is there. */
+    boolean isThere(ArchiveEntry entry) {
+        return source.isThere(records.get(entry.index()).headerOffset(), entry.packedSize());
+    }
+
     Optional<ArchiveEntry> smallestProtected() {
         return listing.entries().stream()
-                .filter(entry -> entry.protection().needsPassword())
+                .filter(entry -> entry.protection().needsPassword() && isThere(entry))
                 .min(Comparator.comparingLong(ArchiveEntry::packedSize));
     }
 

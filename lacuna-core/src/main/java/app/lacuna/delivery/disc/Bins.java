@@ -15,6 +15,8 @@ final class Bins {
     /** With more, the simple way is as good as the careful one. */
     private static final int CAREFUL_UP_TO = 3_000;
 
+    private static final int PLACED_ONE_BY_ONE = 20_000;
+
     private Bins() {}
 
     /**
@@ -31,6 +33,22 @@ final class Bins {
         }
         List<List<Integer>> careful = leastSlack(sizes, order, capacity);
         return careful.size() < simple.size() ? careful : simple;
+    }
+
+    /**
+     * How many bins {@link #fill} needs. Of very many sizes only the largest are placed one by one;
+     * the rest is as good as water.
+     *
+     * @param descending sizes, the largest first
+     */
+    static int count(long[] descending, long capacity) {
+        int placed = Math.min(descending.length, PLACED_ONE_BY_ONE);
+        int bins = fill(Arrays.copyOf(descending, placed), capacity).size();
+        long bytes = 0;
+        for (long size : descending) {
+            bytes += size;
+        }
+        return Math.max(bins, (int) ((bytes + capacity - 1) / capacity));
     }
 
     /** The largest first, each where it leaves the least. */

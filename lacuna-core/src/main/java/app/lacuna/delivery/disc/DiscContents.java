@@ -39,21 +39,20 @@ public final class DiscContents {
     private final IsoFolder root;
     private final Map<String, String> checksums = new LinkedHashMap<>();
 
-    /**
-     * @param when the time of everything that is made for the disc
-     * @param language of the text
-     */
-    public DiscContents(DiscFacts facts, Instant when, Locale language) {
+    public DiscContents(DiscFacts facts, DiscOrder order) {
         this.facts = facts;
-        this.when = when;
-        this.language = language;
+        this.when = order.when();
+        this.language = order.language();
         this.root = IsoFolder.root(when);
     }
 
     /** A file of the archive; it has to stay as it is until the disc is written. */
-    public DiscContents addArchive(Path file, String sha256) throws IOException {
-        String name = file.getFileName().toString();
-        root.addFile(name, Files.size(file), when, PERMISSIONS, () -> Files.newInputStream(file));
+    public DiscContents addArchive(String name, Path file, String sha256) throws IOException {
+        return addArchive(name, Files.size(file), sha256, () -> Files.newInputStream(file));
+    }
+
+    DiscContents addArchive(String name, long bytes, String sha256, IsoFile.Contents contents) {
+        root.addFile(name, bytes, when, PERMISSIONS, contents);
         checksums.put(name, sha256);
         return this;
     }
@@ -77,11 +76,9 @@ public final class DiscContents {
      * @param recoveryBytes how long the recovery file will be, if there is one
      */
     public Disc finish(Optional<Long> recoveryBytes) throws IOException {
-        if (!facts.isForRecovery()) {
-            ByteArrayOutputStream page = new ByteArrayOutputStream();
-            new OpenerPage().write(page);
-            add(OPENER, page.toByteArray());
-        }
+        ByteArrayOutputStream page = new ByteArrayOutputStream();
+        new OpenerPage().write(page);
+        add(OPENER, page.toByteArray());
         add(READ_ME, new ReadMe(facts, language).text());
         StringBuilder sums = new StringBuilder();
         checksums.forEach((name, sum) -> sums.append(sum).append("  ").append(name).append('\n'));

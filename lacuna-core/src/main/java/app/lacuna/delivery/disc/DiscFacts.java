@@ -41,4 +41,24 @@ public record DiscFacts(
     public boolean isForRecovery() {
         return number > count - recoveryDiscs;
     }
+
+    /** With recovery data for itself. */
+    DiscFacts repairing(long bytes) {
+        return new DiscFacts(
+                label,
+                number,
+                count,
+                recoveryDiscs,
+                spread,
+                isLocked,
+                namesAreHidden,
+                bytes,
+                date,
+                hint);
+    }
+
+    /** As it is written on the disc itself. */
+    public String name() {
+        return label.of(number);
+    }
 }

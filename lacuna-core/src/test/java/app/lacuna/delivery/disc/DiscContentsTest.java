@@ -30,6 +30,7 @@ import java.nio.file.StandardOpenOption;
 import java.security.MessageDigest;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -43,6 +44,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class DiscContentsTest {
     private static final Instant WHEN = Instant.parse("2026-11-26T10:00:00Z");
+    private static final String NAME = "SALTMARSH_2.zip";
+    private static final DiscOrder ORDER = order(Locale.ENGLISH);
     private static final long ROOM = 40_000_000;
 
     @TempDir Path folder;
@@ -54,6 +57,18 @@ class DiscContentsTest {
         Files.writeString(dig.resolve("secret-levels.csv"), "1;2\n".repeat(1_000));
         archive = folder.resolve("SALTMARSH_2.zip");
         Jobs.pack(archive, PackOptions.STANDARD.withNames(Names.HIDDEN), "ebb", dig);
+    }
+
+    private static DiscOrder order(Locale language) {
+        return new DiscOrder(
+                DiscKind.DVD,
+                DiscFacts.Spread.OPEN_ALONE,
+                Recovery.NONE,
+                new DiscLabel("SALTMARSH"),
+                Optional.empty(),
+                WHEN,
+                ZoneOffset.UTC,
+                language);
     }
 
     private static DiscFacts facts(boolean hidden, int recoveryDiscs, long scratch) {
@@ -102,8 +117,8 @@ class DiscContentsTest {
 
     @Test
     void everythingThatOpensItIsOnTheDisc() throws IOException {
-        DiscContents contents = new DiscContents(facts(true, 0, 0), WHEN, Locale.ENGLISH);
-        Path image = write(contents.addArchive(archive, sha256()).finish(Optional.empty()));
+        DiscContents contents = new DiscContents(facts(true, 0, 0), ORDER);
+        Path image = write(contents.addArchive(NAME, archive, sha256()).finish(Optional.empty()));
         Map<String, byte[]> read = read(image);
         assertThat(read.keySet())
                 .containsExactlyInAnyOrder(
@@ -127,11 +142,12 @@ class DiscContentsTest {
 
     @Test
     void namesGoOntoTheDiscOnlyWhereTheyAreVisible() throws IOException {
-        DiscContents hidden = new DiscContents(facts(true, 0, 0), WHEN, Locale.ENGLISH);
+        DiscContents hidden = new DiscContents(facts(true, 0, 0), ORDER);
         assertThatThrownBy(() -> hidden.addNames(List.of("dig/secret-levels.csv")))
                 .isInstanceOf(IllegalStateException.class);
-        DiscContents visible = new DiscContents(facts(false, 0, 0), WHEN, Locale.ENGLISH);
-        visible.addArchive(archive, sha256()).addNames(List.of("dig/secret-levels.csv", "dig/№ 2"));
+        DiscContents visible = new DiscContents(facts(false, 0, 0), ORDER);
+        visible.addArchive(NAME, archive, sha256())
+                .addNames(List.of("dig/secret-levels.csv", "dig/№ 2"));
         Map<String, byte[]> read = read(write(visible.finish(Optional.empty())));
         assertThat(new String(read.get("CONTENTS.txt"), StandardCharsets.UTF_8))
                 .isEqualTo("dig/secret-levels.csv\r\ndig/№ 2\r\n");
@@ -140,15 +156,16 @@ class DiscContentsTest {
     /** The recovery file begins where the covered part ends, and is found as a file too. */
     @Test
     void theRecoveryFileIsTheLastOneOnTheDisc() throws IOException {
-        DiscContents plan = new DiscContents(facts(true, 0, 1_000_000), WHEN, Locale.ENGLISH);
+        DiscContents plan = new DiscContents(facts(true, 0, 1_000_000), ORDER);
         long covered =
-                plan.addArchive(archive, sha256()).finish(Optional.of(0L)).image().coreSize();
+                plan.addArchive(NAME, archive, sha256()).finish(Optional.of(0L)).image().coreSize();
         RecoveryHeader header =
                 RecoveryPlan.withinDisc(new SetId(1, 2), 2, 3, covered, ROOM - covered)
                         .orElseThrow();
-        DiscContents contents = new DiscContents(facts(true, 0, 1_000_000), WHEN, Locale.ENGLISH);
+        DiscContents contents = new DiscContents(facts(true, 0, 1_000_000), ORDER);
         DiscContents.Disc disc =
-                contents.addArchive(archive, sha256()).finish(Optional.of(header.fileBytes()));
+                contents.addArchive(NAME, archive, sha256())
+                        .finish(Optional.of(header.fileBytes()));
         assertThat(disc.image().coreSize()).isEqualTo(covered);
         assertThat(disc.recovery().orElseThrow().position()).isEqualTo(covered);
         Path image = folder.resolve("disc.iso");

@@ -1,0 +1,60 @@
+package app.lacuna.delivery.disc;
+
+import app.lacuna.delivery.disc.DiscFacts.Spread;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * What somebody wants of a set of discs.
+ *
+ * @param when the time of everything that is made for the discs
+ * @param zone for the date that is written on them
+ * @param language of the text on them
+ * @param hint that everybody may read
+ */
+public record DiscOrder(
+        DiscKind kind,
+        Spread spread,
+        Recovery recovery,
+        DiscLabel label,
+        Optional<String> hint,
+        Instant when,
+        ZoneId zone,
+        Locale language) {
+
+    /** A disc of such a set. */
+    DiscFacts facts(int number, int count, Form form) {
+        return new DiscFacts(
+                label,
+                number,
+                count,
+                recovery.discs(),
+                spread,
+                form.isLocked(),
+                form.namesAreHidden(),
+                0,
+                LocalDate.ofInstant(when, zone),
+                hint);
+    }
+
+    /** What the archive that goes onto the discs is like. */
+    public record Form(boolean isLocked, boolean namesAreHidden) {}
+
+    public DiscOrder withKind(DiscKind other) {
+        return new DiscOrder(other, spread, recovery, label, hint, when, zone, language);
+    }
+
+    public DiscOrder withRecovery(Recovery other) {
+        return new DiscOrder(kind, spread, other, label, hint, when, zone, language);
+    }
+
+    /** What the archive, or its part, on a disc is called. */
+    public String archiveName(int number, int count) {
+        return count == 1
+                ? label.text() + ".zip"
+                : label.text() + "-" + number + "of" + count + ".zip";
+    }
+}

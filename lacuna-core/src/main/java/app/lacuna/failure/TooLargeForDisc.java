@@ -1,0 +1,15 @@
+package app.lacuna.failure;
+
+import app.lacuna.base.ByteCount;
+
+/** A file is larger than a disc has room for, so no archive that opens alone can have it. */
+public final class TooLargeForDisc extends LacunaException {
+    /**
+     * @param path of the largest, inside the archive
+     * @param count how many there are
+     * @param most what a disc has room for
+     */
+    public TooLargeForDisc(String path, int count, long most) {
+        super("larger than a disc: " + count, path, count, new ByteCount(most));
+    }
+}

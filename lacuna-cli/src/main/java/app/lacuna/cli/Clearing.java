@@ -1,8 +1,13 @@
 package app.lacuna.cli;
 
 import app.lacuna.base.ByteCount;
+import app.lacuna.job.PackResult;
+import app.lacuna.looseends.ByDigest;
+import app.lacuna.looseends.ClearJob;
 import app.lacuna.looseends.ClearPlan;
+import app.lacuna.looseends.ClearPlanner;
 import app.lacuna.looseends.ClearReport;
+import app.lacuna.looseends.Evidence;
 import app.lacuna.looseends.Staying;
 import app.lacuna.looseends.Stays;
 import app.lacuna.proof.ProofJson;
@@ -19,6 +24,16 @@ final class Clearing {
     static boolean isComplete(ClearReport report) {
         return !report.cancelled()
                 && report.stays().stream().allMatch(stay -> stay.why() == Stays.GONE);
+    }
+
+    /** What was proved a moment ago, and is still the same. */
+    static ClearReport ofPacked(Terminal terminal, PackResult result, ClearTo how) {
+        Evidence evidence = new ByDigest(result.marks(), terminal.cancel());
+        ClearPlan plan = new ClearPlanner(evidence, terminal.cancel()).plan(result.originals());
+        sayBefore(terminal, plan);
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return new ClearJob(evidence, how.disposal(), bar, terminal.cancel()).run(plan);
+        }
     }
 
     static void sayBefore(Terminal terminal, ClearPlan plan) {

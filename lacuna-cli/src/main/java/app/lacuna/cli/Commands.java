@@ -21,6 +21,7 @@ final class Commands {
         ALL.put("relock", RelockCommand::new);
         ALL.put("exposure", ExposureCommand::new);
         ALL.put("opener", OpenerCommand::new);
+        ALL.put("discs", DiscsCommand::with);
         ALL.put("loose-ends", LooseEndsCommand::new);
         ALL.put("clear", ClearCommand::new);
     }

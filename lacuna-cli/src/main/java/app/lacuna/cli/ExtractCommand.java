@@ -1,58 +1,25 @@
 package app.lacuna.cli;
 
-import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.zip.Salvage;
 import app.lacuna.archive.zip.Salvaged;
-import app.lacuna.base.ByteCount;
-import app.lacuna.clearing.LooseEnd;
-import app.lacuna.extract.Comparison;
-import app.lacuna.extract.Comparison.Compared;
-import app.lacuna.extract.ConflictRule;
-import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractOptions.Space;
-import app.lacuna.extract.ExtractOptions.Unprotected;
 import app.lacuna.extract.ExtractReport;
-import app.lacuna.extract.ExtractedEntry;
-import app.lacuna.extract.ExtractedEntry.Result;
-import app.lacuna.extract.Extractor;
 import app.lacuna.job.Archives;
-import app.lacuna.selection.PathGlob;
 import java.io.IOException;
-import java.nio.file.Path;
-import java.util.List;
 import java.util.concurrent.Callable;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.Spec;
-import picocli.CommandLine.TypeConversionException;
 
 /** lacuna extract. */
 @Command(name = "extract", sortOptions = false)
 final class ExtractCommand implements Callable<Integer> {
     private final Terminal terminal;
 
-    @Spec private CommandSpec spec;
-
     @Mixin private Opening opening;
 
-    @Option(names = "-d", paramLabel = "FOLDER")
-    private Path folder = Path.of("");
-
-    @Option(names = "--only", paramLabel = "GLOB", converter = GlobConverter.class)
-    private List<PathGlob> only = List.of();
-
-    @Option(names = "--on-conflict", paramLabel = "RULE", converter = RuleConverter.class)
-    private Rule onConflict = Rule.FAIL;
-
-    private int same;
-
-    @Option(names = "--unprotected", descriptionKey = "unprotected")
-    private boolean unprotected;
+    @Mixin private Extraction extraction;
 
     @Option(names = "--salvage")
     private boolean salvage;
@@ -68,10 +35,12 @@ final class ExtractCommand implements Callable<Integer> {
 
     private int extractAll() throws IOException {
         try (Opened opened = Opened.of(opening, terminal)) {
-            ExtractReport report = extract(opened.archive(), chosen(opened.archive()));
-            write(report);
-            return exitCode(report).number();
+            return Extraction.exitCode(run(opened.archive(), Space.FOR_ALL)).number();
         }
+    }
+
+    private ExtractReport run(OpenedArchive archive, Space space) throws IOException {
+        return extraction.run(archive, opening.archive(), space, terminal);
     }
 
     /** What still opens comes out; what does not is named. It is never all that there was. */
@@ -79,8 +48,7 @@ final class ExtractCommand implements Callable<Integer> {
         Salvage left = lookedThrough();
         try (Opened opened = Opened.of(opening, left, terminal)) {
             Salvaged reader = (Salvaged) opened.archive();
-            ExtractReport report = extract(reader, chosen(reader));
-            write(report);
+            run(reader, Space.FOR_EACH);
             terminal.say(
                     Words.text(reader.authenticates() ? "salvage.checked" : "salvage.checksums"));
             return ExitCode.INCOMPLETE.number();
@@ -90,125 +58,6 @@ final class ExtractCommand implements Callable<Integer> {
     private Salvage lookedThrough() throws IOException {
         try (ProgressBar bar = new ProgressBar(terminal)) {
             return Archives.salvage(opening.archive(), opening.limits(), bar, terminal.cancel());
-        }
-    }
-
-    private List<ArchiveEntry> chosen(OpenedArchive reader) {
-        if (only.isEmpty()) {
-            return reader.listing().entries();
-        }
-        List<ArchiveEntry> chosen =
-                reader.listing().entries().stream()
-                        .filter(entry -> only.stream().anyMatch(glob -> glob.matches(entry.path())))
-                        .toList();
-        if (chosen.isEmpty()) {
-            throw new CommandLine.ParameterException(
-                    spec.commandLine(), Words.text("extract.nothing"));
-        }
-        return chosen;
-    }
-
-    private ExtractReport extract(OpenedArchive reader, List<ArchiveEntry> chosen)
-            throws IOException {
-        try (ProgressBar bar = new ProgressBar(terminal)) {
-            List<ArchiveEntry> wanted = chosen;
-            if (onConflict == Rule.IF_DIFFERENT) {
-                List<Compared> compared =
-                        new Comparison(reader, folder, bar, terminal.cancel()).of(chosen);
-                wanted = Comparison.differing(compared);
-                same = chosen.size() - wanted.size();
-            }
-            ExtractOptions options =
-                    ExtractOptions.of(folder, onConflict.rule)
-                            .with(unprotected ? Unprotected.TAKE_OUT : Unprotected.LEAVE)
-                            .with(salvage ? Space.FOR_EACH : Space.FOR_ALL)
-                            .leaving(LooseEnd.Kind.EXTRACTED, opening.archive());
-            return new Extractor(reader, options, bar, terminal.cancel()).extract(wanted);
-        }
-    }
-
-    private void write(ExtractReport report) {
-        if (onConflict == Rule.IF_DIFFERENT) {
-            terminal.say(Words.text("extract.same", same));
-        }
-        terminal.out()
-                .println(
-                        Words.text(
-                                "extract.done",
-                                report.cameOut(),
-                                report.entries().size(),
-                                ByteCount.inWords(report.bytes()),
-                                PrintableName.of(report.folder().toString())));
-        report.entries().stream()
-                .filter(entry -> entry.result() != Result.EXTRACTED)
-                .forEach(entry -> terminal.say(line(entry)));
-        report.withoutAttributes()
-                .forEach(
-                        place ->
-                                terminal.say(
-                                        Words.text(
-                                                "extract.without-attributes",
-                                                PrintableName.of(place.toString()))));
-        if (report.count(Result.UNPROTECTED) > 0) {
-            terminal.say(Words.text("extract.unprotected-next"));
-        }
-        report.stopped().ifPresent(why -> FailureWords.of(why).forEach(terminal::say));
-    }
-
-    private static String line(ExtractedEntry entry) {
-        String path = PrintableName.of(entry.entry().path());
-        String detail =
-                switch (entry.result()) {
-                    case EXTRACTED, SKIPPED, UNPROTECTED, NOT_REACHED -> "";
-                    case EXTRACTED_RENAMED, EXTRACTED_ALTERED ->
-                            PrintableName.of(entry.target().orElseThrow().toString());
-                    case REFUSED -> Words.text("refusal." + entry.refusal().orElseThrow());
-                    case DAMAGED, UNSUPPORTED, NOT_WRITTEN ->
-                            FailureWords.brief(entry.cause().orElseThrow());
-                };
-        return Words.text("extract." + entry.result(), path, detail);
-    }
-
-    private static ExitCode exitCode(ExtractReport report) {
-        if (report.stopped().isPresent()) {
-            return ExitCode.of(report.stopped().get());
-        }
-        if (report.count(Result.DAMAGED) > 0 || report.count(Result.UNPROTECTED) > 0) {
-            return ExitCode.DAMAGED;
-        }
-        if (report.count(Result.REFUSED) > 0) {
-            return ExitCode.REFUSED;
-        }
-        return report.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE;
-    }
-
-    /** What happens where something is there already. */
-    private enum Rule {
-        SKIP(ConflictRule.SKIP),
-        OVERWRITE(ConflictRule.OVERWRITE),
-        KEEP_BOTH(ConflictRule.KEEP_BOTH),
-        /** Compared first; only what differs is overwritten. */
-        IF_DIFFERENT(ConflictRule.OVERWRITE),
-        FAIL(ConflictRule.FAIL);
-
-        private final ConflictRule rule;
-
-        Rule(ConflictRule rule) {
-            this.rule = rule;
-        }
-    }
-
-    private static final class RuleConverter implements ITypeConverter<Rule> {
-        @Override
-        public Rule convert(String value) {
-            return switch (value) {
-                case "skip" -> Rule.SKIP;
-                case "overwrite" -> Rule.OVERWRITE;
-                case "keep-both" -> Rule.KEEP_BOTH;
-                case "if-different" -> Rule.IF_DIFFERENT;
-                case "fail" -> Rule.FAIL;
-                default -> throw new TypeConversionException(Words.text("extract.rules"));
-            };
         }
     }
 }

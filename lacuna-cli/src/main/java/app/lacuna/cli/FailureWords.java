@@ -77,6 +77,9 @@ final class FailureWords {
         if (fact instanceof PasswordUnusable.Reason unusable) {
             return Words.text("password.unusable." + unusable);
         }
+        if (fact instanceof Integer) {
+            return fact; // a text may say it in another way for one than for many
+        }
         return fact instanceof EditRefused.Reason reason
                 ? Words.text("edit." + reason)
                 : PrintableName.of(String.valueOf(fact));

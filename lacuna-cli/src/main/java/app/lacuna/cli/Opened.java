@@ -4,6 +4,7 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.Secret;
 import java.io.IOException;
+import java.nio.file.Path;
 import java.util.Optional;
 
 /** An archive that has been opened, and its password for those commands that need it again. */
@@ -16,11 +17,21 @@ record Opened(ArchiveReader reader, OpenedArchive archive, Optional<Secret> pass
 
     /** Takes the reader over. */
     static Opened of(Opening opening, ArchiveReader reader, Terminal terminal) throws IOException {
+        return of(reader, opening.passwords(), opening.archive(), terminal);
+    }
+
+    /**
+     * Takes the reader over.
+     *
+     * @param file that the password is asked for
+     */
+    static Opened of(ArchiveReader reader, PasswordSource passwords, Path file, Terminal terminal)
+            throws IOException {
         Optional<Secret> password = Optional.empty();
         try {
             Opening.sayNote(reader, terminal);
             if (reader.needsPassword()) {
-                password = Optional.of(opening.password(terminal));
+                password = Optional.of(passwords.forOpening(terminal, file));
             }
             OpenedArchive archive =
                     password.isPresent() ? reader.open(password.get()) : reader.open();

@@ -7,25 +7,16 @@ import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.exposure.Opener;
-import app.lacuna.extract.Outlook;
 import app.lacuna.job.OpenerJob;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
-import app.lacuna.looseends.ByDigest;
-import app.lacuna.looseends.ClearJob;
-import app.lacuna.looseends.ClearPlan;
-import app.lacuna.looseends.ClearPlanner;
 import app.lacuna.looseends.ClearReport;
-import app.lacuna.looseends.Evidence;
-import app.lacuna.proof.ProofJson;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.FileSelection;
-import app.lacuna.selection.LeftOut;
 import app.lacuna.staging.Existing;
 import app.lacuna.staging.Target;
-import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -116,7 +107,8 @@ final class PackCommand implements Callable<Integer> {
         try {
             PackResult result = pack(options, password);
             Optional<OpenerJob.Result> page = opener(result);
-            Optional<ClearReport> cleared = thenClear.map(how -> clear(result, how));
+            Optional<ClearReport> cleared =
+                    thenClear.map(how -> Clearing.ofPacked(terminal, result, how));
             report(result, page, cleared);
             boolean all = cleared.map(Clearing::isComplete).orElse(true);
             return (result.isComplete() && all ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
@@ -176,16 +168,6 @@ final class PackCommand implements Callable<Integer> {
         thenClear.ifPresent(how -> how.requirePossible(spec.commandLine()));
     }
 
-    /** What was proved a moment ago, and is still the same. */
-    private ClearReport clear(PackResult result, ClearTo how) {
-        Evidence evidence = new ByDigest(result.marks(), terminal.cancel());
-        ClearPlan plan = new ClearPlanner(evidence, terminal.cancel()).plan(result.originals());
-        Clearing.sayBefore(terminal, plan);
-        try (ProgressBar bar = new ProgressBar(terminal)) {
-            return new ClearJob(evidence, how.disposal(), bar, terminal.cancel()).run(plan);
-        }
-    }
-
     private AfterPacking afterPacking() {
         if (noProof) {
             return AfterPacking.TRUST;
@@ -199,7 +181,7 @@ final class PackCommand implements Callable<Integer> {
 
     private PackResult pack(PackOptions options, Optional<Secret> password) throws IOException {
         FileSelection selection = chosen.scan(terminal);
-        sayWhatWillNotComeOut(selection);
+        PackedText.sayWhatWillNotComeOut(terminal, selection);
         PackRequest request =
                 new PackRequest(
                         selection,
@@ -212,23 +194,6 @@ final class PackCommand implements Callable<Integer> {
                         workplace);
         try (ProgressBar bar = new ProgressBar(terminal)) {
             return new PackJob(request, password, bar, terminal.cancel()).run();
-        }
-    }
-
-    private void sayWhatWillNotComeOut(FileSelection selection) {
-        selection
-                .linkRoots()
-                .forEach(
-                        link ->
-                                terminal.say(
-                                        Words.text(
-                                                "pack.link-root",
-                                                PrintableName.of(link.toString()))));
-        for (Outlook.Concern concern : Outlook.of(selection)) {
-            terminal.say(
-                    Words.text(
-                            "outlook." + concern.trouble(),
-                            PrintableName.of(concern.item().path())));
         }
     }
 
@@ -251,7 +216,7 @@ final class PackCommand implements Callable<Integer> {
             Json.object(
                     terminal.out(),
                     out -> {
-                        writeJson(out, result);
+                        PackedText.writeJson(out, result);
                         if (page.isPresent()) {
                             OpenerText.writeJson(out, page.get());
                         }
@@ -266,29 +231,11 @@ final class PackCommand implements Callable<Integer> {
         if (result.files().size() > 1) {
             terminal.say(Words.text("pack.parts", result.files().size()));
         }
-        Rewritten.reportLeftOut(terminal, result.leftOut());
-        result.renamed()
-                .forEach(
-                        renamed ->
-                                terminal.say(
-                                        Words.text(
-                                                "pack.renamed." + renamed.reason(),
-                                                PrintableName.of(renamed.source().toString()),
-                                                PrintableName.of(renamed.path()))));
-        result.unsteady()
-                .forEach(path -> terminal.say(Words.text("pack.unsteady", PrintableName.of(path))));
-        changedSince(result);
+        PackedText.sayWhatIsNotAsItWas(terminal, result);
         Rewritten.reportKept(terminal, result.keptInstead(), result.archive());
         cleared.ifPresentOrElse(
                 done -> Clearing.sayAfter(terminal, done, thenClear.orElseThrow()),
                 () -> terminal.say(Words.text("pack.originals")));
-    }
-
-    private void changedSince(PackResult result) {
-        result.proof().stream()
-                .flatMap(proof -> proof.entries().stream())
-                .filter(entry -> entry.verdict() != Verdict.IDENTICAL)
-                .forEach(entry -> terminal.say(VerifyCommand.line(entry)));
     }
 
     private void writeText(PackResult result) {
@@ -309,29 +256,5 @@ final class PackCommand implements Callable<Integer> {
                                                         "pack.proved." + proof.readBack(),
                                                         proof.count(Verdict.IDENTICAL),
                                                         proof.entries().size())));
-    }
-
-    private static void writeJson(JsonGenerator out, PackResult result) throws IOException {
-        out.writeStringField("archive", result.archive().toString());
-        out.writeArrayFieldStart("files");
-        for (Path file : result.files()) {
-            out.writeString(file.toString());
-        }
-        out.writeEndArray();
-        out.writeNumberField("archiveBytes", result.archiveBytes());
-        out.writeNumberField("items", result.packed().size());
-        out.writeNumberField("contentBytes", result.contentBytes());
-        out.writeBooleanField("complete", result.isComplete());
-        out.writeArrayFieldStart("leftOut");
-        for (LeftOut left : result.leftOut()) {
-            out.writeStartObject();
-            out.writeStringField("path", left.source().toString());
-            out.writeStringField("reason", ProofJson.name(left.reason()));
-            out.writeEndObject();
-        }
-        out.writeEndArray();
-        if (result.proof().isPresent()) {
-            ProofJson.write(out, result.proof().get());
-        }
     }
 }

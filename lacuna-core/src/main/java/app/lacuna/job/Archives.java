@@ -34,10 +34,18 @@ public final class Archives {
      */
     public static ArchiveReader open(Path file, Limits limits, Nested nested) throws IOException {
         if (DiscSet.isDisc(file)) {
-            return DiscReader.open(file, limits, nested);
+            return disc(file, limits, nested);
         }
         requireFile(file);
         return ZipArchives.open(file, limits, nested);
+    }
+
+    /**
+     * Opens what is on a disc, told by its image or the folder where it is mounted, with the discs
+     * of its set that lie beside it if it needs others. The caller closes the reader.
+     */
+    public static DiscReader disc(Path disc, Limits limits, Nested nested) throws IOException {
+        return DiscReader.open(disc, limits, nested);
     }
 
     /**

@@ -139,7 +139,7 @@ final class ZipContents extends OpenedZip {
     @Override
     public void prepare(List<ArchiveEntry> next) throws IOException {
         if (keys.isPresent()) {
-            streams.deriveAhead(next, requireKeys());
+            streams.deriveAhead(next.stream().filter(reader::isThere).toList(), requireKeys());
         }
     }
 

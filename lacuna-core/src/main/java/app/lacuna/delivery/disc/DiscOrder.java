@@ -6,6 +6,9 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * What somebody wants of a set of discs.
@@ -24,6 +27,9 @@ public record DiscOrder(
         Instant when,
         ZoneId zone,
         Locale language) {
+
+    private static final Pattern OPENS_ALONE =
+            Pattern.compile("(.+)-(\\d{1,4})of(\\d{1,4})\\.zip", Pattern.CASE_INSENSITIVE);
 
     /** A disc of such a set. */
     DiscFacts facts(int number, int count, Form form) {
@@ -56,5 +62,21 @@ public record DiscOrder(
         return count == 1
                 ? label.text() + ".zip"
                 : label.text() + "-" + number + "of" + count + ".zip";
+    }
+
+    /** How many discs with an archive of their own there are, told by the name of one of these. */
+    public static OptionalInt countIn(String archiveName) {
+        Matcher matcher = OPENS_ALONE.matcher(archiveName);
+        return matcher.matches()
+                ? OptionalInt.of(Integer.parseInt(matcher.group(3)))
+                : OptionalInt.empty();
+    }
+
+    /** The number among them. */
+    public static OptionalInt numberIn(String archiveName) {
+        Matcher matcher = OPENS_ALONE.matcher(archiveName);
+        return matcher.matches()
+                ? OptionalInt.of(Integer.parseInt(matcher.group(2)))
+                : OptionalInt.empty();
     }
 }

@@ -14,6 +14,7 @@ import app.lacuna.bytes.MissingSource;
 import app.lacuna.bytes.VolumeSource;
 import app.lacuna.bytes.VolumeSource.Part;
 import app.lacuna.delivery.disc.DiscContents;
+import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.DiscMissing;
@@ -22,6 +23,7 @@ import app.lacuna.failure.NotAnArchive;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -99,6 +101,9 @@ public final class DiscSet implements Closeable {
     }
 
     private static Medium medium(Path path) throws IOException {
+        if (!Files.exists(path)) {
+            throw new NoSuchFileException(path.toString());
+        }
         if (!isDisc(path)) {
             throw new NotAnArchive(path);
         }
@@ -120,13 +125,32 @@ public final class DiscSet implements Closeable {
         return media.stream().map(medium -> medium.identity().number()).distinct().toList();
     }
 
-    /** The numbers of those that are not, as far as it is known how many there should be. */
-    public List<Integer> missing() {
+    /**
+     * The numbers of those with a part of the archive that are not there, as far as it is known how
+     * many there should be. Discs for recovery come behind them.
+     */
+    public List<Integer> missing() throws IOException {
         List<Integer> present = present();
-        return IntStream.rangeClosed(1, count)
+        return IntStream.rangeClosed(1, dataDiscs())
                 .filter(number -> !present.contains(number))
                 .boxed()
                 .toList();
+    }
+
+    /** How many discs have a part of the archive, told by its names; otherwise all. */
+    private int dataDiscs() throws IOException {
+        for (Medium medium : media) {
+            for (String name : medium.files()) {
+                OptionalInt alone = DiscOrder.countIn(name);
+                if (alone.isPresent()) {
+                    return alone.getAsInt();
+                }
+                if (isLastPart(name)) {
+                    return volumes(new Place(medium, name));
+                }
+            }
+        }
+        return count;
     }
 
     /** Whether what is on these discs is of use only together with others. */
@@ -246,7 +270,7 @@ public final class DiscSet implements Closeable {
     }
 
     /** The one with the end of the archive. Those for recovery come behind it. */
-    private int lastDisc() {
+    private int lastDisc() throws IOException {
         TreeSet<Integer> missing = new TreeSet<>(missing());
         return missing.isEmpty() ? count : missing.last();
     }

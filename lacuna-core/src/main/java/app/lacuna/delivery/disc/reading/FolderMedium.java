@@ -4,6 +4,7 @@ import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.bytes.FileSource;
+import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.failure.LacunaException;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
@@ -13,17 +14,12 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * A folder where a disc is mounted, or where its files have been copied to. What disc it is, is
  * told by the names of its files: the system does not show more.
  */
 public final class FolderMedium implements Medium {
-    private static final Pattern OPENS_ALONE =
-            Pattern.compile("(.+)-(\\d+)of(\\d+)\\.zip", Pattern.CASE_INSENSITIVE);
-
     /** A folder with more is no disc of ours. */
     private static final int MOST_FILES = 64;
 
@@ -52,13 +48,11 @@ public final class FolderMedium implements Medium {
 
     private Identity identify() throws IOException {
         for (String name : files) {
-            Matcher alone = OPENS_ALONE.matcher(name);
-            if (alone.matches()) {
-                return new Identity(
-                        alone.group(1),
-                        Integer.parseInt(alone.group(2)),
-                        Integer.parseInt(alone.group(3)),
-                        "");
+            OptionalInt count = DiscOrder.countIn(name);
+            if (count.isPresent()) {
+                int number = DiscOrder.numberIn(name).getAsInt();
+                String label = name.substring(0, name.lastIndexOf('-'));
+                return new Identity(label, number, count.getAsInt(), "");
             }
         }
         for (String name : files) {

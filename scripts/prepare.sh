@@ -79,7 +79,7 @@ source_state() {
 # is_built: whether the classes of everything that is started are there; cleaning takes them away.
 is_built() {
   local module
-  for module in lacuna-core lacuna-cli lacuna-demo lacuna-desktop lacuna-demo-window; do
+  for module in lacuna-core lacuna-cli lacuna-demo lacuna-demo-drive lacuna-desktop lacuna-demo-window; do
     [ -d "$root/$module/target/classes" ] || return 1
   done
   [ -e "$root/lacuna-cli/target/lacuna-cli.jar" ] || return 1

@@ -17,6 +17,10 @@ public enum Stage {
     COPYING,
     /** Writing images of discs, and reading them back. */
     IMAGING,
+    /** Writing a disc. */
+    BURNING,
+    /** Holding a disc against its image. */
+    READING_BACK,
     /** Working out what is lost on discs. */
     REPAIRING,
     /** Handing messages to a mail service. */

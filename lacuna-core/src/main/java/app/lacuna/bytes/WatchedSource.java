@@ -49,6 +49,11 @@ public final class WatchedSource implements ByteSource {
     }
 
     @Override
+    public boolean isThere(long position, long length) {
+        return source.isThere(position, length);
+    }
+
+    @Override
     public int volumes() {
         return source.volumes();
     }

@@ -9,6 +9,7 @@ public abstract sealed class LacunaException extends IOException
                 DamagedArchive,
                 DamagedOnTheWay,
                 DiscMissing,
+                DiscTrouble,
                 DiscTooSmall,
                 DiscsDoNotBelong,
                 EditRefused,

@@ -52,19 +52,19 @@ public final class KeySlip {
             PDPage page = new PDPage(PDRectangle.A4);
             document.addPage(page);
             try (PDPageContentStream out = new PDPageContentStream(document, page)) {
-                write(out, font, 20, LEFT, TOP, words.title());
+                SlipText.write(out, font, 20, LEFT, TOP, words.title());
                 float y = TOP - 36;
                 for (String line : words.lines()) {
-                    write(out, font, 11, LEFT, y, line);
+                    SlipText.write(out, font, 11, LEFT, y, line);
                     y -= 18;
                 }
                 y -= 34;
                 for (String line : inLines(text)) {
-                    write(out, mono, 24, LEFT, y, line);
+                    SlipText.write(out, mono, 24, LEFT, y, line);
                     y -= 34;
                 }
                 code(out, text, LEFT, y - CODE_SIDE);
-                write(out, font, 9, LEFT, 72, words.warning());
+                SlipText.write(out, font, 9, LEFT, 72, words.warning());
             }
             ByteArrayOutputStream bytes = new ByteArrayOutputStream();
             document.save(bytes);
@@ -78,39 +78,6 @@ public final class KeySlip {
             lines.add(text.substring(at, Math.min(text.length(), at + CHARACTERS_A_LINE)));
         }
         return lines;
-    }
-
-    private static void write(
-            PDPageContentStream out, PDFont font, float size, float x, float y, String text)
-            throws IOException {
-        out.beginText();
-        out.setFont(font, size);
-        out.newLineAtOffset(x, y);
-        out.showText(shown(font, text));
-        out.endText();
-    }
-
-    /**
-     * A glyph that the font lacks would stop the whole page: a sign stands for it, the code has it.
-     */
-    private static String shown(PDFont font, String text) {
-        StringBuilder shown = new StringBuilder();
-        text.codePoints()
-                .forEach(
-                        c -> {
-                            String one = Character.toString(c);
-                            shown.append(hasGlyph(font, one) ? one : "\u00bf");
-                        });
-        return shown.toString();
-    }
-
-    private static boolean hasGlyph(PDFont font, String one) {
-        try {
-            font.encode(one);
-            return true;
-        } catch (IOException | RuntimeException e) {
-            return false; // that is how the library says so
-        }
     }
 
     private static void code(PDPageContentStream out, String text, float x, float y)

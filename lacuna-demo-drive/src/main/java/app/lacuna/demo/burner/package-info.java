@@ -1,0 +1,2 @@
+/** The simulated drive, as a drive of the program. */
+package app.lacuna.demo.burner;

@@ -41,6 +41,14 @@ public record DiscKind(String name, long sectors) {
         return new DiscKind("", bytes / SECTOR_BYTES);
     }
 
+    /** The one that holds exactly as much, with its name if it has one. */
+    public static DiscKind ofSectors(long sectors) {
+        return ALL.stream()
+                .filter(kind -> kind.sectors() == sectors)
+                .findFirst()
+                .orElse(new DiscKind("", sectors));
+    }
+
     public static Optional<DiscKind> named(String name) {
         String wanted = name.toLowerCase(Locale.ROOT);
         return ALL.stream().filter(kind -> kind.name().equals(wanted)).findFirst();

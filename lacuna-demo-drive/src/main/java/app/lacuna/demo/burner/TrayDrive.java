@@ -33,16 +33,9 @@ public final class TrayDrive implements DiscDrive {
     private static Loaded loaded(SimulatedDisc disc) throws IOException {
         String label = disc.label();
         return new Loaded(
-                kind(disc.sectors()),
+                DiscKind.ofSectors(disc.sectors()),
                 disc.isBlank(),
                 label.isEmpty() ? Optional.empty() : Optional.of(label));
-    }
-
-    private static DiscKind kind(long sectors) {
-        return DiscKind.ALL.stream()
-                .filter(kind -> kind.sectors() == sectors)
-                .findFirst()
-                .orElse(DiscKind.ofBytes(sectors * DiscKind.SECTOR_BYTES));
     }
 
     @Override

@@ -11,6 +11,7 @@ import javafx.stage.Stage;
 /** The program with the demo story in its window. */
 public final class DemoApp extends LacunaApp {
     private final DemoMail mail = new DemoMail();
+    private DemoDrive drive;
 
     /** With the mail service that is none, which starts and stops with the demo. */
     @Override
@@ -21,7 +22,9 @@ public final class DemoApp extends LacunaApp {
             mail.keepIn(folder.resolve("Outbox/mailbox"));
             DemoRounds.save(folder);
         }
-        return mail.start().map(usual::withMail).orElse(usual);
+        drive = new DemoDrive(Path.of(named.get("demo")).toAbsolutePath().resolve("Outbox/tray"));
+        Services withDrive = usual.withDrive(drive.asDrive());
+        return mail.start().map(withDrive::withMail).orElse(withDrive);
     }
 
     @Override
@@ -31,6 +34,9 @@ public final class DemoApp extends LacunaApp {
 
     @Override
     protected void begin(Desk shown, Stage stage, Theme theme) {
-        new DemoRun(getParameters().getNamed(), stage, theme, shown, mail).start();
+        new DemoRun(getParameters().getNamed(), stage, theme, shown, mail, drive).start();
+        if (!getParameters().getNamed().containsKey("shot")) {
+            new TrayStage(drive).show(stage);
+        }
     }
 }

@@ -1,5 +1,8 @@
 package app.lacuna.demo.window;
 
+import app.lacuna.base.ByteCount;
+import app.lacuna.base.Secret;
+import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.demo.DemoData;
 import app.lacuna.desktop.app.Desk;
@@ -10,6 +13,7 @@ import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.open.OpenViewModel;
 import app.lacuna.desktop.places.pack.ForWhom;
 import app.lacuna.desktop.places.pack.PackViewModel;
+import app.lacuna.desktop.shell.DiscsWanted;
 import app.lacuna.preview.Preview;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -19,6 +23,7 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import javafx.animation.KeyFrame;
@@ -27,6 +32,7 @@ import javafx.application.Platform;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.ProgressBar;
 import javafx.scene.control.TextField;
 import javafx.stage.Stage;
 import javafx.util.Duration;
@@ -34,10 +40,10 @@ import javafx.util.Duration;
 /**
  * Brings the window into one of the scenes of the demo story, and saves a picture where one is
  * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt, mail,
- * read-out, open-locked, open, open-changes, loose-ends), {@code --mail-fault=FAULT} (too-large,
- * kind-refused, wrong-login, connection-lost, no-answer, slow), {@code --shot=FILE}, {@code
- * --look=light|dark}, {@code --size=WIDTHxHEIGHT}, {@code --text=PERCENT}, {@code --view=ENDING} of
- * the name of the file that is looked at.
+ * read-out, open-locked, open, open-changes, loose-ends, discs-plan, discs), {@code
+ * --mail-fault=FAULT} (too-large, kind-refused, wrong-login, connection-lost, no-answer, slow),
+ * {@code --shot=FILE}, {@code --look=light|dark}, {@code --size=WIDTHxHEIGHT}, {@code
+ * --text=PERCENT}, {@code --view=ENDING} of the name of the file that is looked at.
  */
 final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
@@ -50,6 +56,7 @@ final class DemoRun {
     private final Theme theme;
     private final Desk desk;
     private final DemoMail mail;
+    private final DemoDrive drive;
     private final PackViewModel pack;
     private final OpenViewModel open;
     private final Deque<Step> steps = new ArrayDeque<>();
@@ -59,8 +66,15 @@ final class DemoRun {
     /** Done as soon as the condition holds. */
     private record Step(BooleanSupplier ready, Runnable action) {}
 
-    DemoRun(Map<String, String> arguments, Stage stage, Theme theme, Desk desk, DemoMail mail) {
+    DemoRun(
+            Map<String, String> arguments,
+            Stage stage,
+            Theme theme,
+            Desk desk,
+            DemoMail mail,
+            DemoDrive drive) {
         this.mail = mail;
+        this.drive = drive;
         this.arguments = arguments;
         this.stage = stage;
         this.theme = theme;
@@ -139,6 +153,11 @@ final class DemoRun {
                 openIt();
                 unlockAndLook();
                 leaveLooseEnds();
+            }
+            case "discs-plan" -> planDiscs();
+            case "discs" -> {
+                planDiscs();
+                burnDiscs();
             }
             default -> throw new IllegalArgumentException("no such scene: " + scene);
         }
@@ -223,6 +242,60 @@ final class DemoRun {
     private void forBrowsers() {
         step(() -> true, () -> pack.form().choose(ForWhom.WEB_BROWSER));
         step(() -> true, () -> pack.form().forBrowsers(OpenerKind.BESIDE));
+    }
+
+    /** What is chosen goes onto three discs, of which one is for recovery. */
+    private void planDiscs() {
+        step(
+                () -> pack.forecast().seen().get().isPresent(),
+                () -> {
+                    desk.window().show(desk.discs());
+                    desk.discs()
+                            .take(
+                                    DiscsWanted.files(
+                                            pack.contents().selection().get(),
+                                            pack.contents().roots(),
+                                            pack.form().options().get().withNote(DEMO_HINT),
+                                            Optional.of(
+                                                    Secret.takeOver(DEMO_PASSWORD.toCharArray())),
+                                            false));
+                });
+        fill("discs-label", "disc-label", "SALTMARSH");
+        fill("discs-kind", "disc-size", discBytes());
+    }
+
+    /** So that two discs take it. */
+    private String discBytes() {
+        return arguments.getOrDefault("disc", "700MB");
+    }
+
+    private void fill(String word, String field, String text) {
+        click(word);
+        step(
+                () -> stage.getScene().lookup("#" + field) instanceof TextField,
+                () -> ((TextField) stage.getScene().lookup("#" + field)).setText(text));
+        click(field + "-take");
+    }
+
+    private void burnDiscs() {
+        step(
+                () -> true,
+                () -> {
+                    long sectors = ByteCount.parse(discBytes()).bytes() / DiscKind.SECTOR_BYTES;
+                    drive.load(3, sectors, sectors * DiscKind.SECTOR_BYTES / 12);
+                });
+        step(
+                () ->
+                        stage.getScene().lookup("#discs-burn") instanceof Button burn
+                                && !burn.isDisabled(),
+                () -> ((Button) stage.getScene().lookup("#discs-burn")).fire());
+        step(
+                () ->
+                        stage.getScene().lookup("#burn-again-1") != null
+                                && stage.getScene().lookup("#disc-progress")
+                                        instanceof ProgressBar bar
+                                && bar.getProgress() > 0.3,
+                () -> {});
     }
 
     private void click(String id) {

@@ -24,6 +24,7 @@ public final class SimulatedDrive {
 
     private final Path folder;
     private final List<SimulatedDisc> ejected = new ArrayList<>();
+    private final List<SimulatedDisc> stack = new ArrayList<>();
     private long bytesPerSecond = Long.MAX_VALUE;
     private Optional<SimulatedDisc> disc = Optional.empty();
     private String asked = "";
@@ -72,9 +73,17 @@ public final class SimulatedDrive {
         return List.copyOf(ejected);
     }
 
+    /** Discs that go in by themselves, one each time when a disc is asked for and there is none. */
+    public synchronized void stack(List<SimulatedDisc> discs) {
+        stack.addAll(discs);
+    }
+
     /** Which disc the program wants; as its window would show it. */
     public synchronized void ask(String wanted) {
         asked = wanted;
+        if (disc.isEmpty() && !stack.isEmpty()) {
+            disc = Optional.of(stack.remove(0));
+        }
     }
 
     public synchronized String asked() {

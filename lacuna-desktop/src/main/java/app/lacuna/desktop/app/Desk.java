@@ -1,13 +1,16 @@
 package app.lacuna.desktop.app;
 
 import app.lacuna.base.Secret;
+import app.lacuna.delivery.disc.drive.BurnList;
 import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.places.discs.DiscsPlace;
 import app.lacuna.desktop.places.ends.EndsPlace;
 import app.lacuna.desktop.places.open.OpenPlace;
 import app.lacuna.desktop.places.pack.NewArchiveName;
 import app.lacuna.desktop.places.pack.PackPlace;
 import app.lacuna.desktop.places.pack.PackViewModel;
 import app.lacuna.desktop.places.pack.RoundsModel;
+import app.lacuna.desktop.shell.DiscsWanted;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.shell.Window;
@@ -25,12 +28,21 @@ public final class Desk {
     private final Services services;
     private final PackPlace pack;
     private final OpenPlace open;
+    private final DiscsPlace discs;
     private final EndsPlace ends;
     private final Window window;
     private PackViewModel newestPack;
 
     /** What is kept from one start to the next. */
-    public record Kept(RoundStore rounds, OpenHistory history) {}
+    public record Kept(RoundStore rounds, OpenHistory history, BurnList discs) {
+        /** In this folder. */
+        public static Kept in(Path stateFolder) {
+            return new Kept(
+                    new RoundStore(stateFolder),
+                    new OpenHistory(stateFolder),
+                    new BurnList(stateFolder));
+        }
+    }
 
     /**
      * @param startFolder where an archive is proposed before anything has been chosen
@@ -56,7 +68,8 @@ public final class Desk {
                             return newestPack;
                         });
         ends = new EndsPlace(services, new ToOpen());
-        window = new Window(List.of(pack, open, ends), services);
+        discs = new DiscsPlace(services, kept.discs(), startFolder);
+        window = new Window(List.of(pack, open, discs, ends), services);
         services.ends().look();
     }
 
@@ -78,6 +91,12 @@ public final class Desk {
         public void change(Path archive, Map<String, Path> newer) {
             window.show(open);
             open.change(archive, newer);
+        }
+
+        @Override
+        public boolean ontoDiscs(DiscsWanted wanted) {
+            window.show(discs);
+            return discs.take(wanted);
         }
     }
 
@@ -106,6 +125,10 @@ public final class Desk {
 
     public EndsPlace ends() {
         return ends;
+    }
+
+    public DiscsPlace discs() {
+        return discs;
     }
 
     public OpenPlace open() {

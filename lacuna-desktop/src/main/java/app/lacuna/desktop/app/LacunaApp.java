@@ -1,5 +1,6 @@
 package app.lacuna.desktop.app;
 
+import app.lacuna.delivery.disc.drive.DiscDrive;
 import app.lacuna.desktop.jobs.DesktopTrash;
 import app.lacuna.desktop.jobs.FilesFromSystem;
 import app.lacuna.desktop.jobs.Programs;
@@ -9,12 +10,11 @@ import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.SystemFileDialogs;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.rounds.OpenHistory;
-import app.lacuna.rounds.RoundStore;
 import app.lacuna.state.StateFolder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ServiceLoader;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Application;
@@ -40,15 +40,14 @@ public class LacunaApp extends Application {
         desk =
                 new Desk(
                         outfit(
-                                Services.of(
-                                        Threads.real(),
-                                        Clock.systemDefaultZone(),
-                                        new SystemFileDialogs(stage),
-                                        Programs.ofThisComputer(),
-                                        DesktopTrash.ofThisComputer())),
-                        new Desk.Kept(
-                                new RoundStore(StateFolder.ofThisUser()),
-                                new OpenHistory(StateFolder.ofThisUser())),
+                                withDrive(
+                                        Services.of(
+                                                Threads.real(),
+                                                Clock.systemDefaultZone(),
+                                                new SystemFileDialogs(stage),
+                                                Programs.ofThisComputer(),
+                                                DesktopTrash.ofThisComputer()))),
+                        Desk.Kept.in(StateFolder.ofThisUser()),
                         startFolder());
         Runtime.getRuntime().addShutdownHook(new Thread(desk.open().model()::wipeNow));
         stage.setOnCloseRequest(
@@ -73,6 +72,14 @@ public class LacunaApp extends Application {
         FilesFromSystem.listen(paths -> Platform.runLater(() -> desk.take(paths)));
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
+    }
+
+    /** Without one there are images to be saved. */
+    private static Services withDrive(Services services) {
+        return ServiceLoader.load(DiscDrive.class)
+                .findFirst()
+                .map(services::withDrive)
+                .orElse(services);
     }
 
     /** What the places are made with, if it is not what is usual. */

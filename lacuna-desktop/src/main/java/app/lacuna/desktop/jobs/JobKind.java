@@ -8,6 +8,8 @@ public enum JobKind {
     WRITING(true),
     COPYING(true),
     SENDING(true),
+    BURNING(true),
+    REPAIRING(true),
     MAKING_A_SLIP(true),
     OPENING(false),
     UNLOCKING(false),

@@ -238,6 +238,11 @@ public final class ArchiveSession {
         return archive.isSalvaged();
     }
 
+    /** Whether nothing can be put into it. */
+    public boolean isOnlyRead() {
+        return archive.isOnlyRead();
+    }
+
     public Lifetime life() {
         return life;
     }

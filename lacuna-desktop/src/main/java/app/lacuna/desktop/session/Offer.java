@@ -8,5 +8,7 @@ public enum Offer {
     /** The only thing in it may be another archive, in which somebody has hidden the names. */
     LOOK_INSIDE,
     /** It claims more than is taken for honest; whoever knows what is inside can open it. */
-    ALL_THE_SAME
+    ALL_THE_SAME,
+    /** It goes on on another disc. */
+    OTHER_DISC
 }

@@ -9,10 +9,13 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.delivery.disc.reading.DiscReader;
+import app.lacuna.delivery.disc.reading.DiscSet;
 import app.lacuna.job.Archives;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -48,12 +51,24 @@ public final class OpenArchive implements AutoCloseable {
     public static OpenArchive open(
             Path archive, Way way, ProgressListener listener, CancelToken cancel)
             throws IOException {
+        return open(List.of(archive), way, listener, cancel);
+    }
+
+    /**
+     * The same for several discs of one set.
+     *
+     * @param files an archive, or any number of discs
+     */
+    public static OpenArchive open(
+            List<Path> files, Way way, ProgressListener listener, CancelToken cancel)
+            throws IOException {
         ArchiveReader reader =
                 switch (way) {
-                    case USUAL -> Archives.open(archive);
-                    case SALVAGE -> Archives.salvage(archive, Limits.STANDARD, listener, cancel);
-                    case WITHOUT_LIMITS -> Archives.open(archive, Limits.NONE, Nested.AS_A_FILE);
-                    case INSIDE -> Archives.open(archive, Limits.STANDARD, Nested.LOOK_INSIDE);
+                    case USUAL -> open(files, Limits.STANDARD, Nested.AS_A_FILE);
+                    case SALVAGE ->
+                            Archives.salvage(files.get(0), Limits.STANDARD, listener, cancel);
+                    case WITHOUT_LIMITS -> open(files, Limits.NONE, Nested.AS_A_FILE);
+                    case INSIDE -> open(files, Limits.STANDARD, Nested.LOOK_INSIDE);
                 };
         OpenArchive found = new OpenArchive(reader, way);
         if (cancel.isCancelled()) {
@@ -70,6 +85,13 @@ public final class OpenArchive implements AutoCloseable {
             reader.close();
             throw e;
         }
+    }
+
+    private static ArchiveReader open(List<Path> files, Limits limits, Nested nested)
+            throws IOException {
+        return files.size() == 1
+                ? Archives.open(files.get(0), limits, nested)
+                : Archives.discs(files, limits, nested);
     }
 
     /**
@@ -118,6 +140,18 @@ public final class OpenArchive implements AutoCloseable {
 
     public boolean isSalvaged() {
         return way == Way.SALVAGE;
+    }
+
+    /** The discs that it is on, if it is on discs. */
+    public Optional<DiscSet> discs() {
+        return reader instanceof DiscReader onDiscs
+                ? Optional.of(onDiscs.discs())
+                : Optional.empty();
+    }
+
+    /** Whether nothing can be put into it: what is left of a damaged one, or what is on a disc. */
+    public boolean isOnlyRead() {
+        return isSalvaged() || discs().isPresent();
     }
 
     /** Whether nothing can be opened before the password is known. */

@@ -2,6 +2,7 @@ package app.lacuna.desktop.session;
 
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.DiscMissing;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.VolumeMissing;
 import java.util.Optional;
@@ -22,6 +23,8 @@ public final class Troubles {
         tell(FailureText.of(cause));
         if (cause instanceof LimitExceeded) {
             offer.set(Offer.ALL_THE_SAME);
+        } else if (cause instanceof DiscMissing) {
+            offer.set(Offer.OTHER_DISC);
         } else {
             offer.set(damaged && !salvaged ? Offer.SALVAGE : Offer.NONE);
         }

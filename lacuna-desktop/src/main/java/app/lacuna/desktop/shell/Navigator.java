@@ -18,4 +18,11 @@ public interface Navigator {
      * @param newer by the paths that they have in the archive
      */
     void change(Path archive, Map<String, Path> newer);
+
+    /**
+     * Goes on with this where discs are written.
+     *
+     * @return whether it is taken there, and not busy with another set
+     */
+    boolean ontoDiscs(DiscsWanted wanted);
 }

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.delivery.disc.drive.DiscDrive;
 import app.lacuna.delivery.mail.MailAccount;
 import app.lacuna.desktop.ends.EndsModel;
 import app.lacuna.desktop.jobs.JobBook;
@@ -17,6 +18,7 @@ import java.util.Optional;
  * What every place is made with.
  *
  * @param mail the mail service that is proposed, if one is
+ * @param drive that discs are burned in, if there is one
  */
 public record Services(
         Lifetime life,
@@ -26,7 +28,8 @@ public record Services(
         ShortClipboard clipboard,
         PopoverLayer popovers,
         EndsModel ends,
-        Optional<MailAccount> mail) {
+        Optional<MailAccount> mail,
+        Optional<DiscDrive> drive) {
 
     /**
      * @param trash where things can be thrown away to, if there is such a place
@@ -46,13 +49,36 @@ public record Services(
                 new ShortClipboard(),
                 new PopoverLayer(),
                 new EndsModel(life, trash),
+                Optional.empty(),
                 Optional.empty());
     }
 
     /** With a mail service that is proposed. */
     public Services withMail(MailAccount account) {
         return new Services(
-                life, clock, dialogs, programs, clipboard, popovers, ends, Optional.of(account));
+                life,
+                clock,
+                dialogs,
+                programs,
+                clipboard,
+                popovers,
+                ends,
+                Optional.of(account),
+                drive);
+    }
+
+    /** With a drive that discs are burned in. */
+    public Services withDrive(DiscDrive there) {
+        return new Services(
+                life,
+                clock,
+                dialogs,
+                programs,
+                clipboard,
+                popovers,
+                ends,
+                mail,
+                Optional.of(there));
     }
 
     public JobBook book() {

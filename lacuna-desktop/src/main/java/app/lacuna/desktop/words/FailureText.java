@@ -2,6 +2,8 @@ package app.lacuna.desktop.words;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.DiscMissing;
+import app.lacuna.failure.DiscTrouble;
 import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
@@ -58,6 +60,16 @@ public record FailureText(String what, String safe, String next) {
                 facts.add(said(trouble));
             }
             return "MailTrouble." + trouble.reason();
+        }
+        if (failure instanceof DiscTrouble trouble) {
+            facts.addAll(trouble.facts());
+            facts.add(trouble.facts().get(1).equals("") ? "no" : "yes");
+            return "DiscTrouble." + trouble.reason();
+        }
+        if (failure instanceof DiscMissing missing) {
+            facts.addAll(missing.facts());
+            facts.add(missing.facts().get(2).equals(0) ? "no" : "yes");
+            return "DiscMissing";
         }
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());

@@ -7,6 +7,7 @@ import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.delivery.disc.drive.BurnList;
 import app.lacuna.demo.DemoData;
 import app.lacuna.demo.DemoSize;
 import app.lacuna.desktop.app.Desk;
@@ -118,7 +119,8 @@ abstract class InWindow extends ApplicationTest {
                                         Optional.of(trash()))),
                         new Desk.Kept(
                                 new RoundStore(Files.createTempDirectory(folder, "state")),
-                                history),
+                                history,
+                                new BurnList(Files.createTempDirectory(folder, "state"))),
                         outbox);
         window = desk.window();
         open = desk.open().model();

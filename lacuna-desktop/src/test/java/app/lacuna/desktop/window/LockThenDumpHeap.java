@@ -11,8 +11,6 @@ import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.open.OpenViewModel;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.FileDialogs;
-import app.lacuna.rounds.OpenHistory;
-import app.lacuna.rounds.RoundStore;
 import app.lacuna.staging.Natives;
 import com.sun.management.HotSpotDiagnosticMXBean;
 import java.lang.management.ManagementFactory;
@@ -116,7 +114,7 @@ public final class LockThenDumpHeap {
                                 new NoDialogs(),
                                 file -> {},
                                 Optional.empty()),
-                        new Desk.Kept(new RoundStore(state), new OpenHistory(state)),
+                        Desk.Kept.in(state),
                         state);
         open = desk.open().model();
         scene = new Scene(desk.window().shell(), 1200, 760);

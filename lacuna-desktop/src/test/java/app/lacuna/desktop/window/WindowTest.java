@@ -399,7 +399,8 @@ class WindowTest extends InWindow {
         dialogs.files = List.of(story.get(2));
         clickOn("#choose");
         until(() -> open.failure().get().isPresent());
-        assertThat(lookup("site-diary.txt is not a ZIP archive.").queryAll()).isNotEmpty();
+        assertThat(lookup("site-diary.txt is not a ZIP archive, nor a disc with one.").queryAll())
+                .isNotEmpty();
     }
 
     @Test

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.DiscTrouble;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.MailTrouble;
 import app.lacuna.failure.TargetExists;
@@ -31,6 +32,8 @@ class FailureTextTest {
         List<String> keys = List.of(type.getSimpleName());
         if (type == DamagedArchive.class) {
             keys = List.of("DamagedArchive", "DamagedEntry");
+        } else if (type == DiscTrouble.class) {
+            keys = Stream.of(DiscTrouble.Reason.values()).map(r -> "DiscTrouble." + r).toList();
         } else if (type == MailTrouble.class) {
             keys = Stream.of(MailTrouble.Reason.values()).map(r -> "MailTrouble." + r).toList();
         }

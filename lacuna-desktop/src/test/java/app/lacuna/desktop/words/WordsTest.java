@@ -8,6 +8,8 @@ import app.lacuna.base.Stage;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.compression.Method;
+import app.lacuna.delivery.disc.DiscFacts.Spread;
+import app.lacuna.delivery.disc.Recovery;
 import app.lacuna.delivery.mail.MailAccount;
 import app.lacuna.delivery.mail.PartsKind;
 import app.lacuna.delivery.page.OpenerKind;
@@ -74,6 +76,9 @@ class WordsTest {
     /** What stands behind a key that is put together: all of these have to be there. */
     private static final Map<String, List<Class<? extends Enum<?>>>> OF_ENUMS =
             Map.ofEntries(
+                    Map.entry("discs.line.", List.of(Spread.class)),
+                    Map.entry("discs.recovery.", List.of(Recovery.Kind.class)),
+                    Map.entry("popover.discs.", List.of(Spread.class)),
                     Map.entry("clear.ask.", List.of(How.class)),
                     Map.entry("clear.do.", List.of(How.class)),
                     Map.entry("clear.done.", List.of(How.class)),
@@ -148,36 +153,67 @@ class WordsTest {
 
     /** Keys of which the rest is no enum; what they end in. */
     private static final Map<String, List<String>> OF_WORDS =
-            Map.of(
-                    "accessible.",
-                    List.of(
-                            "brief-items",
-                            "brief-name",
-                            "brief-whom",
-                            "brief-cipher",
-                            "brief-names",
-                            "brief-folder",
-                            "brief-then"),
-                    "receipt.originals.",
-                    List.of("TRASH", "DELETE"),
-                    "key.",
-                    List.of(
-                            "find", "primary", "lock", "escape", "larger", "smaller", "usual",
-                            "help"),
-                    "make.",
-                    List.of("characters", "words"),
-                    "size.",
-                    List.of("kB", "MB", "GB", "TB", "PB", "EB"),
-                    "stranger.",
-                    List.of("nothing", "names", "all"),
-                    "busy.",
-                    stages(),
-                    "jobs.",
-                    List.of("SCANNING", "PACKING", "PROVING", "CHECKING"),
-                    "pending.",
-                    List.of("ADDED", "REPLACED", "MOVED", "REMOVED"),
-                    "method.",
-                    Stream.of(Method.values()).filter(Method::isWritten).map(Enum::name).toList());
+            Map.ofEntries(
+                    Map.entry(
+                            "accessible.",
+                            List.of(
+                                    "brief-items",
+                                    "brief-name",
+                                    "brief-whom",
+                                    "brief-cipher",
+                                    "brief-names",
+                                    "brief-folder",
+                                    "brief-then",
+                                    "discs-items",
+                                    "discs-kind",
+                                    "discs-label",
+                                    "discs-names",
+                                    "discs-recovery",
+                                    "discs-folder")),
+                    Map.entry("receipt.originals.", List.of("TRASH", "DELETE")),
+                    Map.entry(
+                            "key.",
+                            List.of(
+                                    "find", "primary", "lock", "escape", "larger", "smaller",
+                                    "usual", "help")),
+                    Map.entry("make.", List.of("characters", "words")),
+                    Map.entry("size.", List.of("kB", "MB", "GB", "TB", "PB", "EB")),
+                    Map.entry("stranger.", List.of("nothing", "names", "all")),
+                    Map.entry("busy.", stages()),
+                    Map.entry("jobs.", List.of("SCANNING", "PACKING", "PROVING", "CHECKING")),
+                    Map.entry("pending.", List.of("ADDED", "REPLACED", "MOVED", "REMOVED")),
+                    Map.entry(
+                            "method.",
+                            Stream.of(Method.values())
+                                    .filter(Method::isWritten)
+                                    .map(Enum::name)
+                                    .toList()),
+                    Map.entry(
+                            "discs.kind.",
+                            List.of(
+                                    "cd-650",
+                                    "cd",
+                                    "dvd",
+                                    "dvd-dual",
+                                    "bluray",
+                                    "bluray-dual",
+                                    "own")),
+                    Map.entry(
+                            "discs.count.",
+                            List.of(
+                                    "cd-650",
+                                    "cd",
+                                    "dvd",
+                                    "dvd-dual",
+                                    "bluray",
+                                    "bluray-dual",
+                                    "own")),
+                    Map.entry("discs.names.", List.of("HIDDEN", "VISIBLE", "OPEN")),
+                    Map.entry("popover.discs.names.", List.of("HIDDEN", "VISIBLE", "OPEN")),
+                    Map.entry(
+                            "popover.discs.recovery.",
+                            List.of("NONE", "SCRATCHES", "ONE_DISC", "TWO_DISCS")),
+                    Map.entry("discs.table.", List.of("SCRATCHES", "DISCS")));
 
     private static List<String> stages() {
         return Stream.of(Stage.values()).map(Enum::name).toList();

@@ -1,5 +1,6 @@
 package app.lacuna.delivery.disc.drive;
 
+import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.state.StateFile;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -72,6 +73,7 @@ public final class BurnList {
     private static void write(ObjectNode to, BurnSet set) {
         to.put("label", set.label());
         to.put("date", set.made().toString());
+        to.put("sectors", set.kind().sectors());
         to.put("recoveryDiscs", set.recoveryDiscs());
         to.put("namesHidden", set.namesAreHidden());
         ArrayNode discs = to.putArray("discs");
@@ -104,6 +106,7 @@ public final class BurnList {
                             new BurnSet(
                                     node.path("label").asText(),
                                     Instant.parse(node.path("date").asText()),
+                                    DiscKind.ofSectors(node.path("sectors").asLong()),
                                     node.path("recoveryDiscs").asInt(),
                                     node.path("namesHidden").asBoolean(),
                                     discs));

@@ -1,5 +1,6 @@
 package app.lacuna.delivery.disc.drive;
 
+import app.lacuna.delivery.disc.DiscKind;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -11,10 +12,16 @@ import java.util.OptionalInt;
  * A set of discs, and which of them have been burned and read back.
  *
  * @param made when the images were
+ * @param kind of the discs that they are for
  * @param recoveryDiscs how many of the last ones are for recovery
  */
 public record BurnSet(
-        String label, Instant made, int recoveryDiscs, boolean namesAreHidden, List<Disc> discs) {
+        String label,
+        Instant made,
+        DiscKind kind,
+        int recoveryDiscs,
+        boolean namesAreHidden,
+        List<Disc> discs) {
     public BurnSet {
         discs = List.copyOf(discs);
     }
@@ -60,6 +67,6 @@ public record BurnSet(
         List<Disc> changed = new ArrayList<>(discs);
         Disc disc = discs.get(number - 1);
         changed.set(number - 1, new Disc(disc.image(), disc.bytes(), disc.scratchBytes(), burned));
-        return new BurnSet(label, made, recoveryDiscs, namesAreHidden, changed);
+        return new BurnSet(label, made, kind, recoveryDiscs, namesAreHidden, changed);
     }
 }

@@ -69,6 +69,12 @@ public final class DiscSet implements Closeable {
         }
     }
 
+    /** Whether it is a folder with what is on a disc of ours. */
+    public static boolean isMounted(Path folder) {
+        return Files.isRegularFile(folder.resolve(DiscContents.READ_ME))
+                && Files.isRegularFile(folder.resolve(DiscContents.CHECKSUMS));
+    }
+
     /**
      * @param paths of images, or of folders where discs are mounted
      * @throws NotAnArchive if one of them is no disc

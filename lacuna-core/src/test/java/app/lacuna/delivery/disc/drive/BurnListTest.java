@@ -2,6 +2,7 @@ package app.lacuna.delivery.disc.drive;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.delivery.disc.DiscKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -20,6 +21,7 @@ class BurnListTest {
         return new BurnSet(
                 "SALTMARSH",
                 NOON,
+                DiscKind.DVD,
                 1,
                 true,
                 List.of(disc(folder, 1), disc(folder, 2), disc(folder, 3)));

@@ -38,6 +38,12 @@ public final class NewPassword {
         made = Optional.of(text);
     }
 
+    /** What is in the fields was made on another page, and nobody knows it yet. */
+    public void isMadeElsewhere() {
+        typed.showing().set(true);
+        made = Optional.of(typed.first().get());
+    }
+
     /** Whether it was made here, so that nobody knows it yet. */
     public boolean isMade() {
         return made.isPresent();

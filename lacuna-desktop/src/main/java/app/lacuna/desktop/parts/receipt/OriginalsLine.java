@@ -36,7 +36,7 @@ public final class OriginalsLine extends VBox {
     /**
      * @param password a made one that somebody has to have before the originals go
      */
-    OriginalsLine(
+    public OriginalsLine(
             PackResult result,
             List<Path> roots,
             ClearModel model,

@@ -7,6 +7,7 @@ import app.lacuna.desktop.parts.handing.MailLine;
 import app.lacuna.desktop.parts.handing.MailPanel;
 import app.lacuna.desktop.parts.handing.OpenerLine;
 import app.lacuna.desktop.parts.handing.PassOnPanel;
+import app.lacuna.desktop.parts.password.PasswordQuestion;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
@@ -17,7 +18,6 @@ import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.ReceiptLine;
 import app.lacuna.desktop.ui.Sentence;
 import app.lacuna.desktop.ui.WholeHeight;
-import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
@@ -33,7 +33,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -52,16 +51,15 @@ public final class ReceiptView {
     private final VBox lines = new WholeHeight(0);
     private final ProofList proofList;
     private final Optional<SizeRange> forecast;
-    private final Optional<PasswordStep> password;
-    private final HBox question = new HBox(10);
-    private Runnable goOn = () -> {};
+    private final Next next;
+    private final PasswordQuestion question;
 
     /** What the steps are done with. */
     public record Tools(
             ClearModel clearing, CopyModel copying, Handing handing, FileDialogs dialogs) {}
 
     /** What the buttons in the foot do. */
-    public record Next(Runnable open, Runnable anew) {}
+    public record Next(Runnable open, Runnable anew, Runnable discs) {}
 
     public ReceiptView(
             PackResult result,
@@ -71,7 +69,9 @@ public final class ReceiptView {
             Tools tools,
             Next next) {
         this.tools = tools;
-        this.password = password;
+        this.question =
+                new PasswordQuestion(() -> password.ifPresent(step -> step.kept().isKnownNow()));
+        this.next = next;
         this.result = result;
         this.forecast = forecast;
         this.proofList = new ProofList(proof());
@@ -104,7 +104,7 @@ public final class ReceiptView {
         panel.revealIn(columns);
         mail.revealIn(columns);
         passOn.ifPresent(reading -> reading.revealIn(columns));
-        VBox work = new VBox(12, new Notices(passwordQuestion()), columns);
+        VBox work = new VBox(12, new Notices(question), columns);
         VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
         page.setWork(work);
         page.setFoot(
@@ -169,7 +169,9 @@ public final class ReceiptView {
                                         path,
                                         new BusyLine(tools.copying().copying()),
                                         copied()),
-                                copy));
+                                copy,
+                                Page.button(
+                                        "onto-discs", Words.text("receipt.discs"), next.discs())));
     }
 
     private void copy() {
@@ -326,39 +328,9 @@ public final class ReceiptView {
                 details);
     }
 
-    private Node passwordQuestion() {
-        question.setId("password-question");
-        question.getStyleClass().add(Styles.MESSAGE);
-        question.setAlignment(Pos.CENTER_LEFT);
-        Label words = Page.label(Words.text("kept.question"), "message-what");
-        words.setMinWidth(0);
-        question.getChildren()
-                .setAll(
-                        words,
-                        Page.spacer(),
-                        new WrappingRow(
-                                10,
-                                Page.button("question-have", Words.text("kept.have"), this::have),
-                                Page.button(
-                                        "question-lose", Words.text("kept.lose"), () -> goOn.run()),
-                                Page.button(
-                                        "question-stay",
-                                        Words.text("leaving.stay"),
-                                        () -> question.setVisible(false))));
-        question.setVisible(false);
-        question.managedProperty().bind(question.visibleProperty());
-        return question;
-    }
-
-    private void have() {
-        password.ifPresent(step -> step.kept().isKnownNow());
-        goOn.run();
-    }
-
     /** Before the page is left while nobody has the password. */
     public void askAboutPassword(Runnable then) {
-        goOn = then;
-        question.setVisible(true);
+        question.ask(then);
     }
 
     /** What is read out or typed is no longer there. */

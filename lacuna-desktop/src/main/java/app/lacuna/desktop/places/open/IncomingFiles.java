@@ -1,5 +1,6 @@
 package app.lacuna.desktop.places.open;
 
+import app.lacuna.delivery.disc.reading.DiscSet;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -11,13 +12,24 @@ final class IncomingFiles {
 
     private IncomingFiles() {}
 
+    private static final Pattern IMAGE = Pattern.compile("(?i).*\\.(iso|img)");
+
+    /** Images of discs, or folders where discs are mounted. */
+    static boolean areDiscs(List<Path> files) {
+        return !files.isEmpty() && files.stream().allMatch(IncomingFiles::isDisc);
+    }
+
+    private static boolean isDisc(Path file) {
+        return IMAGE.matcher(file.toString()).matches() || DiscSet.isMounted(file);
+    }
+
     static boolean isArchive(Path file) {
         return ARCHIVE.matcher(file.toString()).matches();
     }
 
     /** One archive; or messages and parts, which nobody wants to pack. */
     static boolean areTaken(List<Path> files) {
-        if (files.size() == 1 && isArchive(files.get(0))) {
+        if (files.size() == 1 && isArchive(files.get(0)) || areDiscs(files)) {
             return true;
         }
         boolean mail = files.stream().anyMatch(f -> ONLY_BY_MAIL.matcher(f.toString()).matches());

@@ -26,16 +26,16 @@ final class LockedView {
     private static final double RIGHT_WIDTH = 480;
     private static final int NOTE_AT_MOST = 600;
 
-    private final OpenViewModel place;
     private final LockedArchive model;
+    private final Runnable takeOffer;
     private final SecretField field;
     private final SeenSheet seen = new SeenSheet();
     private final Label note = Page.label("", "note");
     private final Columns columns;
     private final ChangeListener<Optional<FailureText>> failed;
 
-    LockedView(OpenViewModel place, LockedArchive model) {
-        this.place = place;
+    LockedView(LockedArchive model, Runnable takeOffer) {
+        this.takeOffer = takeOffer;
         this.model = model;
         field =
                 new SecretField(
@@ -128,7 +128,7 @@ final class LockedView {
                         6,
                         what,
                         rest,
-                        new OfferStrip(model.troubles(), "salvage-locked", place::takeOffer));
+                        new OfferStrip(model.troubles(), "salvage-locked", takeOffer));
         box.visibleProperty().bind(model.troubles().failure().map(Optional::isPresent));
         box.managedProperty().bind(box.visibleProperty());
         return box;

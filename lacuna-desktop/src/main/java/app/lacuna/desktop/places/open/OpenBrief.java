@@ -165,7 +165,7 @@ final class OpenBrief {
                             Words.text("accessible.relock", words),
                             good ? Styles.PROTECTED : Styles.READABLE);
             word.setOnAction(event -> relock.run());
-            word.setDisable(model.session().isSalvaged());
+            word.setDisable(model.session().isOnlyRead());
         };
     }
 

@@ -6,6 +6,7 @@ import app.lacuna.desktop.parts.proving.ProvingPopover;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.session.CheckState;
 import app.lacuna.desktop.session.LockedArchive;
+import app.lacuna.desktop.session.Offer;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.CopiedText;
 import app.lacuna.desktop.ui.DropTarget;
@@ -201,6 +202,18 @@ final class OpenView {
         unlocked.ifPresent(UnlockedView::find);
     }
 
+    /** Another disc has to be shown; everything else needs no more than that it is wanted. */
+    private void takeOffer() {
+        if (model.offer().get() == Offer.OTHER_DISC) {
+            List<Path> discs = dialogs.chooseFiles(Words.text("offer.OTHER_DISC"));
+            if (!discs.isEmpty()) {
+                model.openWith(discs);
+            }
+        } else {
+            model.takeOffer();
+        }
+    }
+
     public void choose() {
         dialogs.chooseFile(Words.text("open.choose")).ifPresent(file -> model.open(List.of(file)));
     }
@@ -219,7 +232,7 @@ final class OpenView {
                 12,
                 new Notices(
                         new MessageStrip(model.ownTroubles().failure()),
-                        new OfferStrip(model.ownTroubles(), "salvage-nothing", model::takeOffer)),
+                        new OfferStrip(model.ownTroubles(), "salvage-nothing", this::takeOffer)),
                 zone);
     }
 
@@ -268,7 +281,7 @@ final class OpenView {
     }
 
     private void showLocked(LockedArchive archive) {
-        LockedView view = new LockedView(model, archive);
+        LockedView view = new LockedView(archive, this::takeOffer);
         locked = Optional.of(view);
         page.setWork(view.node());
         fillFoot();
@@ -285,7 +298,8 @@ final class OpenView {
 
     private void showUnlocked(ArchiveSession session) {
         UnlockedView view =
-                new UnlockedView(model, layer, dialogs, copied, clipboard, this::saveAs);
+                new UnlockedView(
+                        model, layer, dialogs, copied, clipboard, this::saveAs, this::takeOffer);
         unlocked = Optional.of(view);
         page.setWork(view.node());
         List<Job> jobs =
@@ -328,7 +342,7 @@ final class OpenView {
         }
         write.setText(Words.text("pending.write", edits));
         List<Node> buttons = new ArrayList<>(List.of(prove, lock));
-        if (!session.isSalvaged()) {
+        if (!session.isOnlyRead()) {
             buttons.add(relock);
         }
         buttons.add(extractAll);

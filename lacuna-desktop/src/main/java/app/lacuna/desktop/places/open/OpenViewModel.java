@@ -20,6 +20,7 @@ import app.lacuna.password.Slip;
 import app.lacuna.rounds.OpenHistory;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -48,7 +49,7 @@ public final class OpenViewModel {
     private volatile Optional<LockedArchive> locked = Optional.empty();
     private volatile Optional<ArchiveSession> session = Optional.empty();
     private Map<String, Path> waiting = Map.of();
-    private Optional<Path> asked = Optional.empty();
+    private List<Path> asked = List.of();
     private Runnable goOn = () -> {};
     private Runnable stay = () -> {};
     private final Set<ArchiveSession> unwiped = ConcurrentHashMap.newKeySet();
@@ -107,6 +108,10 @@ public final class OpenViewModel {
             open(files.get(0));
             return;
         }
+        if (IncomingFiles.areDiscs(files)) {
+            openDiscs(files);
+            return;
+        }
         troubles().clear();
         receiving.putTogether(files);
     }
@@ -132,17 +137,34 @@ public final class OpenViewModel {
                     case LOOK_INSIDE -> Way.INSIDE;
                     default -> Way.WITHOUT_LIMITS;
                 };
-        asked.ifPresent(
-                file -> leave(Leaving.OPEN_ANOTHER, () -> start(file, way, Optional.empty())));
+        List<Path> files = asked;
+        if (!files.isEmpty()) {
+            leave(Leaving.OPEN_ANOTHER, () -> start(files, way, Optional.empty()));
+        }
+    }
+
+    /** The same once more, with discs that were missing. */
+    public void openWith(List<Path> more) {
+        List<Path> discs = new ArrayList<>(asked);
+        more.stream().filter(disc -> !discs.contains(disc)).forEach(discs::add);
+        openDiscs(discs);
+    }
+
+    private void openDiscs(List<Path> discs) {
+        leave(Leaving.OPEN_ANOTHER, () -> start(discs, Way.USUAL, Optional.empty()));
     }
 
     private void start(Path file, Way way, Optional<Secret> password) {
+        start(List.of(file), way, password);
+    }
+
+    private void start(List<Path> files, Way way, Optional<Secret> password) {
         troubles().clear();
         waiting = Map.of();
-        asked = Optional.of(file);
+        asked = files;
         opening.start(
                 (listener, cancel) ->
-                        new Found(OpenArchive.open(file, way, listener, cancel), password),
+                        new Found(OpenArchive.open(files, way, listener, cancel), password),
                 outcome -> opened(outcome, password),
                 Found::close);
     }
@@ -235,7 +257,7 @@ public final class OpenViewModel {
             return;
         }
         OpenArchive archive = written.archive().get();
-        asked = Optional.of(archive.path());
+        asked = List.of(archive.path());
         troubles().clear();
         ArchiveSession after = ArchiveSession.after(before, life.inner(), archive, surroundings());
         recent.opened(archive.path());

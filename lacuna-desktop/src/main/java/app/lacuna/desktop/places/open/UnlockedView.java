@@ -68,6 +68,7 @@ final class UnlockedView {
 
     /**
      * @param saveAs asks for a name and writes the pending changes there
+     * @param takeOffer does what is offered about a trouble
      */
     UnlockedView(
             OpenViewModel place,
@@ -75,7 +76,8 @@ final class UnlockedView {
             FileDialogs dialogs,
             CopiedText copied,
             ShortClipboard clipboard,
-            Runnable saveAs) {
+            Runnable saveAs,
+            Runnable takeOffer) {
         this.model = place.session();
         this.layer = layer;
         this.dialogs = dialogs;
@@ -91,7 +93,7 @@ final class UnlockedView {
                         keptPassword(clipboard),
                         slip(),
                         new MessageStrip(model.troubles().failure()),
-                        new OfferStrip(model.troubles(), "salvage-open", place::takeOffer),
+                        new OfferStrip(model.troubles(), "salvage-open", takeOffer),
                         new MessageStrip(model.extract().failure()),
                         new MessageStrip(model.changes().failure()),
                         new MessageStrip(model.outside().failure()),
@@ -175,7 +177,7 @@ final class UnlockedView {
         DropTarget.on(sheet, this::add);
         BooleanBinding closed =
                 Bindings.createBooleanBinding(
-                        () -> model.isSalvaged() || model.writing().action().running().get(),
+                        () -> model.isOnlyRead() || model.writing().action().running().get(),
                         model.writing().action().running());
         addFiles.disableProperty().bind(closed);
         remove.disableProperty().bind(closed);
@@ -258,7 +260,7 @@ final class UnlockedView {
     }
 
     private void add(String folder, List<Path> files) {
-        if (!files.isEmpty() && !model.isSalvaged()) {
+        if (!files.isEmpty() && !model.isOnlyRead()) {
             model.changes().add(files, folder);
         }
     }
@@ -269,14 +271,14 @@ final class UnlockedView {
         if (paths.isEmpty()) {
             paths = inside.markedNode().map(PathTree.Node::path).stream().toList();
         }
-        if (!model.isSalvaged()) {
+        if (!model.isOnlyRead()) {
             model.changes().remove(paths);
         }
     }
 
     private void rename() {
         inside.markedNode()
-                .filter(marked -> !model.isSalvaged())
+                .filter(marked -> !model.isOnlyRead())
                 .ifPresent(
                         marked ->
                                 layer.show(

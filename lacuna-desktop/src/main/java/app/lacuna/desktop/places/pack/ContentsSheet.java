@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;

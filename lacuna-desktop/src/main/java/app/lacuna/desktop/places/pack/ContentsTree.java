@@ -1,5 +1,6 @@
 package app.lacuna.desktop.places.pack;
 
+import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.ui.TreeColumns;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;

@@ -23,10 +23,10 @@ final class PackBrief {
     private final PackPopovers popovers;
     private final PopoverLayer layer;
 
-    PackBrief(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
+    PackBrief(PackViewModel model, PopoverLayer layer, FileDialogs dialogs, Runnable discs) {
         this.model = model;
         this.layer = layer;
-        this.popovers = new PackPopovers(model, layer, dialogs);
+        this.popovers = new PackPopovers(model, layer, dialogs, discs);
         InvalidationListener changed = property -> write();
         model.contents().selection().addListener(changed);
         model.contents().scanning().addListener(changed);

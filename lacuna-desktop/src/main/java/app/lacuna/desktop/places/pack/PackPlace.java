@@ -11,6 +11,7 @@ import app.lacuna.desktop.parts.receipt.CopyModel;
 import app.lacuna.desktop.parts.receipt.OriginalsLine;
 import app.lacuna.desktop.parts.receipt.PasswordStep;
 import app.lacuna.desktop.parts.receipt.ReceiptView;
+import app.lacuna.desktop.shell.DiscsWanted;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
@@ -64,7 +65,10 @@ public final class PackPlace implements Place {
                         services.popovers(),
                         services.dialogs(),
                         services.clipboard(),
-                        new PackView.Actions(() -> show(newSession()), () -> remove(made[0])));
+                        new PackView.Actions(
+                                () -> show(newSession()),
+                                () -> remove(made[0]),
+                                () -> ontoDiscs(model)));
         made[0] = new PackSession(model, view);
         sessions.add(made[0]);
         jobs.watch(made[0]);
@@ -124,7 +128,33 @@ public final class PackPlace implements Place {
                         services.dialogs()),
                 new ReceiptView.Next(
                         () -> look(done, packed.archive()),
-                        () -> leave(done, () -> startAnew(done))));
+                        () -> leave(done, () -> startAnew(done)),
+                        () -> ontoDiscs(done, packed)));
+    }
+
+    /** The archive that was packed. */
+    private void ontoDiscs(PackSession done, PackResult packed) {
+        navigator.ontoDiscs(
+                DiscsWanted.archive(
+                        packed.archive(),
+                        packed.options(),
+                        done.model().kept().map(KeptPassword::copy)));
+    }
+
+    /** What is prepared here, instead of packing it into an archive. */
+    private void ontoDiscs(PackViewModel model) {
+        boolean typed = model.password().agreement().get().isEnough();
+        boolean taken =
+                navigator.ontoDiscs(
+                        DiscsWanted.files(
+                                model.contents().selection().get(),
+                                model.contents().roots(),
+                                model.form().options().get(),
+                                typed ? Optional.of(model.password().secret()) : Optional.empty(),
+                                model.newPassword().isMade()));
+        if (taken) {
+            model.startAnew();
+        }
     }
 
     /**

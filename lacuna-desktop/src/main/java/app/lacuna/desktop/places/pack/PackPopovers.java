@@ -40,11 +40,13 @@ final class PackPopovers {
     private final PackViewModel model;
     private final PopoverLayer layer;
     private final FileDialogs dialogs;
+    private final Runnable discs;
 
-    PackPopovers(PackViewModel model, PopoverLayer layer, FileDialogs dialogs) {
+    PackPopovers(PackViewModel model, PopoverLayer layer, FileDialogs dialogs, Runnable discs) {
         this.model = model;
         this.layer = layer;
         this.dialogs = dialogs;
+        this.discs = discs;
     }
 
     Node[] items() {
@@ -186,13 +188,24 @@ final class PackPopovers {
     }
 
     Node[] folder() {
-        return new FolderEditor(
-                        "folder",
-                        Words.text("popover.folder"),
-                        model.folder(),
-                        dialogs,
-                        layer::close)
-                .withRecent(model.rounds().recentFolders())
-                .content();
+        Node[] editor =
+                new FolderEditor(
+                                "folder",
+                                Words.text("popover.folder"),
+                                model.folder(),
+                                dialogs,
+                                layer::close)
+                        .withRecent(model.rounds().recentFolders())
+                        .content();
+        Node[] all = Arrays.copyOf(editor, editor.length + 1);
+        all[editor.length] =
+                Page.link(
+                        "folder-discs",
+                        Words.text("popover.folder.discs"),
+                        () -> {
+                            layer.close();
+                            discs.run();
+                        });
+        return all;
     }
 }

@@ -52,8 +52,9 @@ public final class PackView {
      *
      * @param another sets up the next job while this one runs
      * @param remove takes this one off the page
+     * @param discs goes on with it where discs are written
      */
-    public record Actions(Runnable another, Runnable remove) {}
+    public record Actions(Runnable another, Runnable remove, Runnable discs) {}
 
     public PackView(
             PackViewModel model,
@@ -63,7 +64,7 @@ public final class PackView {
             Actions actions) {
         this.model = model;
         this.dialogs = dialogs;
-        BriefLine brief = new PackBrief(model, layer, dialogs).line();
+        BriefLine brief = new PackBrief(model, layer, dialogs, actions.discs()).line();
         brief.disableProperty().bind(model.packing().action().running());
         page = new Page(brief);
         passwordCard = new PasswordCard(model, layer, dialogs, clipboard);

@@ -7,6 +7,7 @@ import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.desktop.parts.password.PasswordModel;

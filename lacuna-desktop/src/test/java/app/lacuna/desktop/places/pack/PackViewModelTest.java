@@ -10,6 +10,7 @@ import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
 import app.lacuna.exposure.Opener;
 import app.lacuna.exposure.Reach;

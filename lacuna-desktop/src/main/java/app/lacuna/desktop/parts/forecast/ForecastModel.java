@@ -1,4 +1,4 @@
-package app.lacuna.desktop.places.pack;
+package app.lacuna.desktop.parts.forecast;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.Outcome;
@@ -48,7 +48,7 @@ public final class ForecastModel {
         }
     }
 
-    ForecastModel(
+    public ForecastModel(
             Lifetime life,
             ObservableValue<FileSelection> selection,
             ObservableValue<PackOptions> options) {

@@ -1,0 +1,2 @@
+/** What packing is expected to come to. */
+package app.lacuna.desktop.parts.forecast;

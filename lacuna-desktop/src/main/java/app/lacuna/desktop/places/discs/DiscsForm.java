@@ -1,0 +1,115 @@
+package app.lacuna.desktop.places.discs;
+
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.delivery.disc.DiscFacts.Spread;
+import app.lacuna.delivery.disc.DiscKind;
+import app.lacuna.delivery.disc.DiscLabel;
+import app.lacuna.delivery.disc.DiscOrder;
+import app.lacuna.delivery.disc.Recovery;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.beans.InvalidationListener;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+
+/** What the discs are to be like, and the archive on them. */
+final class DiscsForm {
+    private final Clock clock;
+    private final ObjectProperty<DiscKind> kind = new SimpleObjectProperty<>(DiscKind.DVD);
+    private final ObjectProperty<Spread> spread = new SimpleObjectProperty<>(Spread.OPEN_ALONE);
+    private final ObjectProperty<Recovery> recovery = new SimpleObjectProperty<>(Recovery.ONE_DISC);
+    private final ObjectProperty<DiscLabel> label = new SimpleObjectProperty<>();
+    private final ObjectProperty<Path> folder = new SimpleObjectProperty<>();
+    private final ObjectProperty<Boolean> locked = new SimpleObjectProperty<>(true);
+    private final ObjectProperty<Names> names = new SimpleObjectProperty<>(Names.HIDDEN);
+    private final ReadOnlyObjectWrapper<PackOptions> options =
+            new ReadOnlyObjectWrapper<>(PackOptions.STANDARD.withNames(Names.HIDDEN));
+    private PackOptions from = PackOptions.STANDARD;
+
+    DiscsForm(Clock clock, Path folder) {
+        this.clock = clock;
+        this.folder.set(folder);
+        InvalidationListener changed = property -> settle();
+        locked.addListener(changed);
+        names.addListener(changed);
+        proposeLabel();
+    }
+
+    /** A name that tells nothing. */
+    void proposeLabel() {
+        label.set(DiscLabel.of(LocalDate.now(clock).toString()));
+    }
+
+    /** As another place has it. */
+    void startFrom(PackOptions asked) {
+        from = asked;
+        locked.set(asked.protection().needsPassword());
+        names.set(asked.names());
+        settle();
+    }
+
+    private void settle() {
+        Protection strong =
+                from.protection().canHideNames() ? from.protection() : Protection.AES_256;
+        options.set(
+                from.withNames(Names.VISIBLE)
+                        .withProtection(locked.get() ? strong : Protection.NONE)
+                        .withNames(locked.get() ? names.get() : Names.VISIBLE));
+    }
+
+    DiscOrder order() {
+        String hint = options.get().note();
+        return new DiscOrder(
+                kind.get(),
+                spread.get(),
+                recovery.get(),
+                label.get(),
+                hint.isBlank() ? Optional.empty() : Optional.of(hint),
+                clock.instant().truncatedTo(ChronoUnit.SECONDS),
+                clock.getZone(),
+                Locale.getDefault());
+    }
+
+    ObjectProperty<DiscKind> kind() {
+        return kind;
+    }
+
+    ObjectProperty<Spread> spread() {
+        return spread;
+    }
+
+    ObjectProperty<Recovery> recovery() {
+        return recovery;
+    }
+
+    ObjectProperty<DiscLabel> label() {
+        return label;
+    }
+
+    /** Where the images go. */
+    ObjectProperty<Path> folder() {
+        return folder;
+    }
+
+    /** Whether there is a password. */
+    ObjectProperty<Boolean> locked() {
+        return locked;
+    }
+
+    ObjectProperty<Names> names() {
+        return names;
+    }
+
+    /** How the archive is written. */
+    ReadOnlyObjectProperty<PackOptions> options() {
+        return options.getReadOnlyProperty();
+    }
+}

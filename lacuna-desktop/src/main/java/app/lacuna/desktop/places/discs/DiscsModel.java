@@ -1,0 +1,427 @@
+package app.lacuna.desktop.places.discs;
+
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.base.Outcome;
+import app.lacuna.base.Secret;
+import app.lacuna.delivery.disc.drive.BurnList;
+import app.lacuna.delivery.disc.drive.BurnSet;
+import app.lacuna.delivery.disc.drive.DiscDrive;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.forecast.ForecastModel;
+import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.NewPassword;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.job.Archives;
+import app.lacuna.job.DiscsResult;
+import app.lacuna.selection.ExcludeRules;
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.SelectionScanner;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.binding.Bindings;
+import javafx.beans.binding.BooleanBinding;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/** The page: what goes onto discs, how, and, when the images are there, how far they are burned. */
+final class DiscsModel {
+    private static final int RELATED_WORDS = 40;
+
+    private final Clock clock;
+    private final DiscsForm form;
+    private final ForecastModel forecast;
+    private final PlanModel plan;
+    private final ImagesModel images;
+    private final BurnModel burn;
+    private final SetsModel sets;
+    private final CoversModel covers;
+    private final NewPassword password;
+    private final Job choosing;
+    private final ReadOnlyObjectWrapper<Cargo> cargo =
+            new ReadOnlyObjectWrapper<>(new Cargo.Nothing());
+    private final ReadOnlyObjectWrapper<FileSelection> selection =
+            new ReadOnlyObjectWrapper<>(FileSelection.EMPTY);
+    private final ReadOnlyObjectWrapper<Optional<BurnSet>> set =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final BooleanBinding ready;
+    private List<Path> roots = List.of();
+    private Optional<Secret> archiveSecret = Optional.empty();
+    private Optional<ImagesModel.Written> written = Optional.empty();
+    private Optional<KeptPassword> kept = Optional.empty();
+
+    DiscsModel(
+            Lifetime life,
+            Clock clock,
+            Optional<DiscDrive> drive,
+            BurnList list,
+            Path startFolder) {
+        this.clock = clock;
+        form = new DiscsForm(clock, startFolder);
+        forecast = new ForecastModel(life, selection, form.options());
+        plan = new PlanModel(life, cargo, form, forecast);
+        images = new ImagesModel(life);
+        burn = new BurnModel(life, drive, clock);
+        sets = new SetsModel(life, list);
+        covers = new CoversModel(life);
+        choosing = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
+        password =
+                new NewPassword(
+                        life,
+                        this::relatedWords,
+                        () -> form.folder().get().resolve(form.label().get().of(1) + ".iso"));
+        ready =
+                Bindings.createBooleanBinding(
+                        this::isReady,
+                        cargo,
+                        form.locked(),
+                        password.typed().agreement(),
+                        choosing.running(),
+                        images.action().running());
+        life.atEnd(this::forgetSecrets);
+    }
+
+    private List<String> relatedWords() {
+        return selection.get().items().stream().limit(RELATED_WORDS).map(FileItem::path).toList();
+    }
+
+    private boolean isReady() {
+        if (choosing.running().get() || images.action().running().get()) {
+            return false;
+        }
+        if (cargo.get() instanceof Cargo.Archive) {
+            return true;
+        }
+        boolean enough = !form.locked().get() || password.typed().agreement().get().isEnough();
+        return cargo.get().isThere() && enough;
+    }
+
+    /** Whether other files may take the place of what is on the page. */
+    boolean isPreparing() {
+        return set.get().isEmpty() && !images.action().running().get();
+    }
+
+    /** Whether it works at something that is not to be disturbed. */
+    boolean isBusy() {
+        return images.action().running().get() || burn.action().running().get();
+    }
+
+    /** The chosen files and folders themselves. */
+    List<Path> chosenRoots() {
+        return roots;
+    }
+
+    void end() {
+        images.action().cancel();
+        burn.action().cancel();
+        forgetSecrets();
+        password.clear();
+        kept.ifPresent(KeptPassword::close);
+    }
+
+    /** Adds to what was chosen. */
+    void add(List<Path> paths) {
+        List<Path> roots = new ArrayList<>();
+        if (cargo.get() instanceof Cargo.Files files) {
+            roots.addAll(files.roots());
+        }
+        paths.stream()
+                .map(Path::toAbsolutePath)
+                .filter(path -> !roots.contains(path))
+                .forEach(roots::add);
+        failure.set(Optional.empty());
+        choosing.start(
+                (listener, cancel) ->
+                        new Cargo.Files(
+                                new SelectionScanner(cancel, item -> {}, ExcludeRules.NONE)
+                                        .scan(roots),
+                                roots),
+                outcome -> chosen(outcome, Optional.empty()));
+    }
+
+    /**
+     * What another place has prepared.
+     *
+     * @param secret taken over
+     * @param made whether it was made there and nobody knows it yet
+     */
+    void takeFiles(Cargo.Files files, PackOptions options, Optional<Secret> secret, boolean made) {
+        startAnew();
+        form.startFrom(options);
+        secret.ifPresent(password -> typed(password, made));
+        show(files);
+    }
+
+    /**
+     * An archive that is there.
+     *
+     * @param secret taken over
+     */
+    void takeArchive(Path file, PackOptions options, Optional<Secret> secret) {
+        startAnew();
+        form.startFrom(options);
+        takeArchive(file, secret);
+    }
+
+    private void typed(Secret secret, boolean made) {
+        try (secret) {
+            String text = secret.withCharacters(Object::toString);
+            password.typed().first().set(text);
+            password.typed().second().set(text);
+            if (made) {
+                password.isMadeElsewhere();
+            }
+        }
+    }
+
+    private void takeArchive(Path file, Optional<Secret> secret) {
+        Optional<Secret> copy = secret.map(Secret::copy);
+        choosing.start(
+                (listener, cancel) -> {
+                    try (ArchiveReader reader = Archives.open(file);
+                            OpenedArchive opened =
+                                    copy.isPresent() ? reader.open(copy.get()) : reader.open()) {
+                        return new Cargo.Archive(file, opened.listing());
+                    } finally {
+                        copy.ifPresent(Secret::close);
+                    }
+                },
+                outcome -> chosen(outcome, secret),
+                late -> secret.ifPresent(Secret::close));
+    }
+
+    private void chosen(Outcome<? extends Cargo> outcome, Optional<Secret> secret) {
+        if (outcome instanceof Outcome.Done<? extends Cargo> done) {
+            archiveSecret = secret;
+            show(done.value());
+            return;
+        }
+        secret.ifPresent(Secret::close);
+        if (outcome instanceof Outcome.Failed<? extends Cargo> failed) {
+            failure.set(Optional.of(FailureText.of(failed.cause())));
+        }
+    }
+
+    private void show(Cargo now) {
+        Optional<Path> beside =
+                now instanceof Cargo.Files files && !files.roots().isEmpty()
+                        ? Optional.ofNullable(files.roots().get(0).getParent())
+                        : now instanceof Cargo.Archive archive
+                                ? Optional.ofNullable(archive.file().getParent())
+                                : Optional.empty();
+        beside.filter(Files::isWritable).ifPresent(form.folder()::set);
+        if (now instanceof Cargo.Files files) {
+            roots = files.roots();
+        }
+        selection.set(now instanceof Cargo.Files files ? files.selection() : FileSelection.EMPTY);
+        cargo.set(now);
+    }
+
+    /** The page is empty again. */
+    void startAnew() {
+        forgetSecrets();
+        kept.ifPresent(KeptPassword::close);
+        kept = Optional.empty();
+        written = Optional.empty();
+        password.clear();
+        images.forget();
+        burn.forget();
+        failure.set(Optional.empty());
+        form.startFrom(PackOptions.STANDARD.withNames(Names.HIDDEN));
+        form.proposeLabel();
+        set.set(Optional.empty());
+        show(new Cargo.Nothing());
+    }
+
+    private void forgetSecrets() {
+        archiveSecret.ifPresent(Secret::close);
+        archiveSecret = Optional.empty();
+    }
+
+    /**
+     * Writes the images.
+     *
+     * @param thenBurn whether burning begins when they are there
+     */
+    void write(boolean thenBurn) {
+        if (!ready.get()) {
+            return;
+        }
+        boolean typed = cargo.get() instanceof Cargo.Files && form.locked().get();
+        boolean made = password.isMade();
+        Optional<Secret> secret =
+                typed ? Optional.of(password.typed().secret()) : archiveSecret.map(Secret::copy);
+        images.start(
+                cargo.get(),
+                form.options().get(),
+                form.order(),
+                form.folder().get(),
+                secret,
+                result -> {
+                    if (typed && made) {
+                        kept = Optional.of(new KeptPassword(password.typed().secret(), true));
+                    }
+                    password.clear();
+                    forgetSecrets();
+                    written = Optional.of(result);
+                    show(setOf(result.discs()));
+                    if (thenBurn) {
+                        burn();
+                    }
+                });
+    }
+
+    private static BurnSet setOf(DiscsResult result) {
+        return new BurnSet(
+                result.order().label().text(),
+                result.order().when(),
+                result.order().kind(),
+                result.order().recovery().discs(),
+                result.discs().get(0).facts().namesAreHidden(),
+                result.discs().stream()
+                        .map(
+                                disc ->
+                                        new BurnSet.Disc(
+                                                disc.image(),
+                                                disc.bytes(),
+                                                disc.facts().scratchBytes(),
+                                                Optional.empty()))
+                        .toList());
+    }
+
+    private void show(BurnSet now) {
+        set.set(Optional.of(now));
+        sets.keep(now);
+    }
+
+    /** One that was begun before. */
+    void goOnWith(BurnSet before) {
+        startAnew();
+        set.set(Optional.of(before));
+    }
+
+    void burn() {
+        set.get().ifPresent(now -> burn.start(now, this::show));
+    }
+
+    /** It has to be burned once more, whatever was said of it. */
+    void burnAgain(int number) {
+        set.get().ifPresent(now -> show(now.with(number, Optional.empty())));
+    }
+
+    void forgetSet() {
+        set.get().ifPresent(sets::forget);
+        startAnew();
+    }
+
+    void saveCovers(Path target) {
+        set.get().ifPresent(now -> covers.save(target, now, hint()));
+    }
+
+    private Optional<String> hint() {
+        return written.flatMap(result -> result.discs().order().hint());
+    }
+
+    /** What is inside of a disc that was written just now. */
+    List<String> pathsOn(int number) {
+        return written.map(result -> result.discs().discs().get(number - 1).paths())
+                .orElse(List.of());
+    }
+
+    Optional<ImagesModel.Written> written() {
+        return written;
+    }
+
+    /** A made password that nobody knows yet. */
+    Optional<KeptPassword> kept() {
+        return kept;
+    }
+
+    boolean isPasswordUnknown() {
+        return kept.filter(secret -> !secret.known().get()).isPresent();
+    }
+
+    /** What was made here goes when somebody has said to have it. */
+    void forgetKnown() {
+        if (!isPasswordUnknown()) {
+            kept.ifPresent(KeptPassword::close);
+            kept = Optional.empty();
+        }
+    }
+
+    /** How far the forecast was off, if it was wrong by a disc. */
+    boolean isForecastWrong() {
+        int count = set.get().map(now -> now.discs().size()).orElse(0);
+        return plan.table()
+                .get()
+                .flatMap(plan::count)
+                .filter(planned -> planned.isPossible())
+                .filter(planned -> count < planned.fewest() || count > planned.most())
+                .isPresent();
+    }
+
+    Clock clock() {
+        return clock;
+    }
+
+    DiscsForm form() {
+        return form;
+    }
+
+    PlanModel plan() {
+        return plan;
+    }
+
+    ImagesModel images() {
+        return images;
+    }
+
+    BurnModel burning() {
+        return burn;
+    }
+
+    SetsModel sets() {
+        return sets;
+    }
+
+    CoversModel covers() {
+        return covers;
+    }
+
+    NewPassword password() {
+        return password;
+    }
+
+    Job choosing() {
+        return choosing;
+    }
+
+    BooleanBinding ready() {
+        return ready;
+    }
+
+    ReadOnlyObjectProperty<Cargo> cargo() {
+        return cargo.getReadOnlyProperty();
+    }
+
+    /** Empty before the images are written. */
+    ReadOnlyObjectProperty<Optional<BurnSet>> set() {
+        return set.getReadOnlyProperty();
+    }
+
+    /** Why something could not be chosen. */
+    ReadOnlyObjectProperty<Optional<FailureText>> failure() {
+        return failure.getReadOnlyProperty();
+    }
+}

@@ -1,0 +1,121 @@
+package app.lacuna.desktop.places.discs;
+
+import app.lacuna.archive.PackOptions;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.Outcome;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.delivery.disc.DiscOrder;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.job.DiscsJob;
+import app.lacuna.job.DiscsResult;
+import app.lacuna.job.PackDiscsJob;
+import app.lacuna.job.PackRequest.AfterPacking;
+import app.lacuna.job.PackResult;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/** Writing the images of a set. */
+final class ImagesModel {
+    private final Job writing;
+    private final ReadOnlyBooleanWrapper cancelled = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+
+    /**
+     * What was written.
+     *
+     * @param packed empty if the archive was there before
+     */
+    record Written(DiscsResult discs, Optional<PackResult> packed) {}
+
+    ImagesModel(Lifetime life) {
+        writing = new Job(life, JobKind.PACKING, Job.Policy.REFUSE);
+    }
+
+    /**
+     * @param secret closed when it is done
+     */
+    void start(
+            Cargo cargo,
+            PackOptions options,
+            DiscOrder order,
+            Path folder,
+            Optional<Secret> secret,
+            Consumer<Written> onDone) {
+        failure.set(Optional.empty());
+        cancelled.set(false);
+        writing.writingTo(folder.resolve(order.label().of(1) + ".iso"))
+                .start(
+                        (listener, cancel) ->
+                                written(cargo, options, order, folder, secret, listener, cancel),
+                        outcome -> {
+                            secret.ifPresent(Secret::close);
+                            ended(outcome, onDone);
+                        },
+                        late -> secret.ifPresent(Secret::close));
+    }
+
+    private static Written written(
+            Cargo cargo,
+            PackOptions options,
+            DiscOrder order,
+            Path folder,
+            Optional<Secret> secret,
+            ProgressListener listener,
+            CancelToken cancel)
+            throws IOException {
+        if (cargo instanceof Cargo.Archive archive) {
+            return new Written(
+                    new DiscsJob(archive.file(), order, folder, listener, cancel).run(secret),
+                    Optional.empty());
+        }
+        PackDiscsJob.Result result =
+                new PackDiscsJob(
+                                ((Cargo.Files) cargo).selection(),
+                                options,
+                                AfterPacking.PROVE_AND_DIGEST,
+                                order,
+                                folder,
+                                listener,
+                                cancel)
+                        .run(secret);
+        return new Written(result.discs(), Optional.of(result.packed()));
+    }
+
+    private void ended(Outcome<Written> outcome, Consumer<Written> onDone) {
+        if (outcome instanceof Outcome.Done<Written> done) {
+            onDone.accept(done.value());
+        } else if (outcome instanceof Outcome.Failed<Written> failed) {
+            failure.set(Optional.of(FailureText.of(failed.cause())));
+        } else {
+            cancelled.set(true);
+        }
+    }
+
+    void forget() {
+        failure.set(Optional.empty());
+        cancelled.set(false);
+    }
+
+    Job action() {
+        return writing;
+    }
+
+    ReadOnlyBooleanProperty cancelled() {
+        return cancelled.getReadOnlyProperty();
+    }
+
+    ReadOnlyObjectProperty<Optional<FailureText>> failure() {
+        return failure.getReadOnlyProperty();
+    }
+}

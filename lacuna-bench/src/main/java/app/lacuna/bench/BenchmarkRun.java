@@ -16,7 +16,7 @@ import org.openjdk.jmh.runner.options.TimeValue;
 
 /**
  * Measures everything and writes the report. Arguments: a folder for files, the report, and {@code
- * page} if only that is to be measured and written to standard output.
+ * page} or {@code recovery} if only that is to be measured and written to standard output.
  */
 public final class BenchmarkRun {
     private static final Path MEMORY = Path.of("/dev/shm");
@@ -28,6 +28,10 @@ public final class BenchmarkRun {
         Path report = Path.of(arguments[1]);
         if (arguments.length > 2 && arguments[2].equals("page")) {
             System.out.print(Report.page(new OpenerPageBench(folder).run()));
+            return;
+        }
+        if (arguments.length > 2 && arguments[2].equals("recovery")) {
+            System.out.print(Report.recovery(new RecoveryBench(folder).run()));
             return;
         }
         Collection<RunResult> kernels = kernels();
@@ -54,9 +58,12 @@ public final class BenchmarkRun {
         grown.addAll(manyFiles);
         growth.clear();
         OpenerPageBench.Result page = new OpenerPageBench(folder).run();
+        RecoveryBench.Result recovery = new RecoveryBench(folder).run();
         Files.writeString(
                 report,
-                new Report(results, kernel, commands, listing, memory, grown, page, kernels)
+                new Report(
+                                results, kernel, commands, listing, memory, grown, page, recovery,
+                                kernels)
                         .text());
     }
 

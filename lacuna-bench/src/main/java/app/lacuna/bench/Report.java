@@ -24,6 +24,7 @@ final class Report {
     private final List<Growth.Result> growth;
     private final OpenerPageBench.Result opener;
     private final Collection<RunResult> kernels;
+    private final RecoveryBench.Result recovery;
 
     Report(
             List<WholeJobs.Result> jobs,
@@ -33,7 +34,9 @@ final class Report {
             long memory,
             List<Growth.Result> growth,
             OpenerPageBench.Result opener,
+            RecoveryBench.Result recovery,
             Collection<RunResult> kernels) {
+        this.recovery = recovery;
         this.opener = opener;
         this.jobs = jobs;
         this.kernel = kernel;
@@ -85,12 +88,25 @@ final class Report {
         page.append("|---|---|---|---|---|\n");
         growth.forEach(result -> grown(page, result));
         page.append(page(opener));
+        page.append(recovery(recovery));
         page.append("\n## Kernels\n\n| kernel | result |\n|---|---|\n");
         kernels.forEach(result -> kernel(page, result));
         try (InputStream notes = Report.class.getResourceAsStream("notes.md")) {
             page.append('\n').append(new String(notes.readAllBytes(), StandardCharsets.UTF_8));
         }
         return page.toString();
+    }
+
+    /** Of recovery data alone. */
+    static String recovery(RecoveryBench.Result recovery) {
+        return format(
+                "%n## Recovery data%n%nTen discs in memory, one processor; megabytes of the ten discs a"
+                        + " second, reading, writing and checksums included.%n%n"
+                        + "| what | MB/s | goal |%n|---|---|---|%n"
+                        + "| one disc of eleven may be lost | %.0f | 150 |%n"
+                        + "| a second one may be lost too | %.0f | 150 |%n"
+                        + "| working a lost disc out | %.0f | |%n",
+                recovery.one(), recovery.two(), recovery.repair());
     }
 
     /** Of the opener page alone. */

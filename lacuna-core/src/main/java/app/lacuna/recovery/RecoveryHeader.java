@@ -42,6 +42,9 @@ public record RecoveryHeader(
     private static final int LENGTHS_AT = 86;
     private static final int HEADERS = 4;
 
+    /** No disc has more; whoever claims it wants memory. */
+    private static final long MOST_SECTORS = 1L << 26;
+
     /** What the file is there for. */
     public enum Kind {
         /** For the disc that it is on. */
@@ -187,7 +190,7 @@ public record RecoveryHeader(
     }
 
     private boolean makesSense() {
-        long most = 1L << 40;
+        long most = MOST_SECTORS;
         boolean counts =
                 dataShards >= 1
                         && parityShards >= 1
@@ -207,9 +210,18 @@ public record RecoveryHeader(
                 switch (kind) {
                     case THIS_DISC ->
                             paritySectors == parityShards * stripes
-                                    && protectedSectors <= dataShards * stripes;
-                    case OF_A_SET -> paritySectors == 0 && protectedSectors <= stripes;
-                    case FOR_A_SET -> paritySectors == stripes && lengths.size() == dataShards;
+                                    && protectedSectors <= dataShards * stripes
+                                    && protectedSectors <= fileSector
+                                    && paritySectors <= 2 * protectedSectors + Code.MAX_SHARDS;
+                    case OF_A_SET ->
+                            paritySectors == 0
+                                    && protectedSectors <= stripes
+                                    && protectedSectors <= fileSector;
+                    case FOR_A_SET ->
+                            paritySectors == stripes
+                                    && protectedSectors == 0
+                                    && lengths.size() == dataShards
+                                    && lengths.stream().allMatch(n -> n >= 0 && n <= stripes);
                 };
         return counts && sizes && parts;
     }

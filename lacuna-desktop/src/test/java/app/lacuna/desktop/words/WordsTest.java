@@ -79,6 +79,8 @@ class WordsTest {
                     Map.entry("discs.line.", List.of(Spread.class)),
                     Map.entry("discs.recovery.", List.of(Recovery.Kind.class)),
                     Map.entry("popover.discs.", List.of(Spread.class)),
+                    Map.entry("pack.next.", List.of(Agreement.class)),
+                    Map.entry("discs.proved.", List.of(ProofReport.ReadBack.class)),
                     Map.entry("clear.ask.", List.of(How.class)),
                     Map.entry("clear.do.", List.of(How.class)),
                     Map.entry("clear.done.", List.of(How.class)),

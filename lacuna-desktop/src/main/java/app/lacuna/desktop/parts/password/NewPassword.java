@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.password;
 
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.password.HintCheck;
 import app.lacuna.password.Strength;
 import java.nio.file.Path;
 import java.util.List;
@@ -47,6 +48,12 @@ public final class NewPassword {
     /** Whether it was made here, so that nobody knows it yet. */
     public boolean isMade() {
         return made.isPresent();
+    }
+
+    public boolean isGivenAwayBy(String hint) {
+        try (Secret secret = typed.secret()) {
+            return HintCheck.givesAway(hint, secret);
+        }
     }
 
     public void clear() {

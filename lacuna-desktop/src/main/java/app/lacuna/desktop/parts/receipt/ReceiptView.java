@@ -27,12 +27,10 @@ import app.lacuna.job.CopyJob;
 import app.lacuna.job.PackResult;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
-import app.lacuna.selection.LeftOut;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -80,7 +78,7 @@ public final class ReceiptView {
         packed();
         proved();
         if (!result.leftOut().isEmpty()) {
-            leftOut();
+            lines.getChildren().add(LeftOutLine.of(result.leftOut()));
         }
         result.keptInstead().ifPresent(this::keptInstead);
         password.ifPresent(this::password);
@@ -256,22 +254,6 @@ public final class ReceiptView {
         proofList.setVisible(!proofList.isVisible());
     }
 
-    private void leftOut() {
-        String names =
-                result.leftOut().stream()
-                        .limit(4)
-                        .map(ReceiptView::leftOutWords)
-                        .collect(Collectors.joining("; "));
-        int more = result.leftOut().size() - 4;
-        line(
-                Meaning.STILL_READABLE,
-                Words.text("receipt.left-out.title", result.leftOut().size()),
-                List.of(
-                        Page.label(
-                                Words.text("receipt.left-out.line", names, Math.max(0, more)),
-                                Styles.SECONDARY)));
-    }
-
     /** What is not complete has not taken the place of an older archive. */
     private void keptInstead(Path older) {
         line(
@@ -281,13 +263,6 @@ public final class ReceiptView {
                         Page.label(
                                 Words.text("receipt.kept-instead.line", older.getFileName()),
                                 Styles.SECONDARY)));
-    }
-
-    private static String leftOutWords(LeftOut left) {
-        return Words.text(
-                "receipt.left-out.item",
-                PathNames.last(left.source()),
-                Words.text("left-out." + left.reason()));
     }
 
     /** It can not be got back from anywhere once this page is left. */

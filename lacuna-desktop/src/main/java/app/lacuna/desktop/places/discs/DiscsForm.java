@@ -19,6 +19,8 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.property.SimpleStringProperty;
+import javafx.beans.property.StringProperty;
 
 /** What the discs are to be like, and the archive on them. */
 final class DiscsForm {
@@ -32,6 +34,7 @@ final class DiscsForm {
     private final ObjectProperty<Names> names = new SimpleObjectProperty<>(Names.HIDDEN);
     private final ReadOnlyObjectWrapper<PackOptions> options =
             new ReadOnlyObjectWrapper<>(PackOptions.STANDARD.withNames(Names.HIDDEN));
+    private final StringProperty hint = new SimpleStringProperty("");
     private PackOptions from = PackOptions.STANDARD;
 
     DiscsForm(Clock clock, Path folder) {
@@ -40,6 +43,7 @@ final class DiscsForm {
         InvalidationListener changed = property -> settle();
         locked.addListener(changed);
         names.addListener(changed);
+        hint.addListener(changed);
         proposeLabel();
     }
 
@@ -53,6 +57,7 @@ final class DiscsForm {
         from = asked;
         locked.set(asked.protection().needsPassword());
         names.set(asked.names());
+        hint.set(asked.note());
         settle();
     }
 
@@ -60,7 +65,8 @@ final class DiscsForm {
         Protection strong =
                 from.protection().canHideNames() ? from.protection() : Protection.AES_256;
         options.set(
-                from.withNames(Names.VISIBLE)
+                from.withNote(PackOptions.isUsableNote(hint.get()) ? hint.get() : "")
+                        .withNames(Names.VISIBLE)
                         .withProtection(locked.get() ? strong : Protection.NONE)
                         .withNames(locked.get() ? names.get() : Names.VISIBLE));
     }
@@ -106,6 +112,11 @@ final class DiscsForm {
 
     ObjectProperty<Names> names() {
         return names;
+    }
+
+    /** What everybody can read; may be empty. */
+    StringProperty hint() {
+        return hint;
     }
 
     /** How the archive is written. */

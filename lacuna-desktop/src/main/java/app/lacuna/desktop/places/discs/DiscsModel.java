@@ -122,6 +122,13 @@ final class DiscsModel {
         return roots;
     }
 
+    /** The password of an archive goes; without it nothing can be done with what is on the page. */
+    void lock() {
+        if (archiveSecret.isPresent() && !isBusy()) {
+            startAnew();
+        }
+    }
+
     void end() {
         images.action().cancel();
         burn.action().cancel();

@@ -92,7 +92,7 @@ public final class DiscsPlace implements Place {
 
     @Override
     public boolean accepts(List<Path> paths) {
-        return !paths.isEmpty() && !model.isBusy();
+        return !paths.isEmpty() && !model.isBusy() && !model.isPasswordUnknown();
     }
 
     @Override
@@ -106,6 +106,7 @@ public final class DiscsPlace implements Place {
     @Override
     public void lock() {
         model.forgetKnown();
+        model.lock();
     }
 
     @Override

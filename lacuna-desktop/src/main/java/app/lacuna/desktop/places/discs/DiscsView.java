@@ -4,13 +4,12 @@ import app.lacuna.delivery.disc.drive.BurnSet;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.clearing.ClearPanel;
-import app.lacuna.desktop.parts.password.GuessScale;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.KeptPasswordSteps;
 import app.lacuna.desktop.parts.password.KeySlipModel;
-import app.lacuna.desktop.parts.password.MakePopover;
-import app.lacuna.desktop.parts.password.PasswordFields;
+import app.lacuna.desktop.parts.password.PasswordCard;
 import app.lacuna.desktop.parts.password.PasswordQuestion;
+import app.lacuna.desktop.parts.receipt.LeftOutLine;
 import app.lacuna.desktop.parts.receipt.OriginalsLine;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.BusyLine;
@@ -21,6 +20,7 @@ import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackResult;
+import app.lacuna.selection.LeftOut;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -48,7 +48,7 @@ final class DiscsView {
     private final VBox goOn = new VBox(6);
     private final Label heading = new Label();
     private final Label status = new Label();
-    private final PasswordFields fields;
+    private final PasswordCard password;
     private final Node empty;
     private final Node filled;
     private final Button images;
@@ -63,7 +63,15 @@ final class DiscsView {
         DiscsPopovers popovers = new DiscsPopovers(model, services.popovers(), services.dialogs());
         page = new Page(new DiscsBrief(model, services.popovers(), popovers).line());
         lines = new DiscLines(model);
-        fields = new PasswordFields("disc-password", model.password().typed());
+        password =
+                new PasswordCard(
+                        model.password(),
+                        model.form().options().map(options -> options.protection()),
+                        model.form().hint(),
+                        services.popovers(),
+                        services.dialogs(),
+                        services.clipboard());
+        password.disableProperty().bind(model.images().action().running());
         clearing = new ClearModel(services.life(), services.ends().trash());
         images = Page.button("discs-images", "", () -> model.write(false));
         burn = Page.primary("discs-burn", "", this::burn);
@@ -92,7 +100,6 @@ final class DiscsView {
                             }
                         });
         model.cargo().addListener((property, before, now) -> writeRight());
-        model.form().locked().addListener((property, before, now) -> writeRight());
         model.sets().sets().addListener((property, before, now) -> writeGoOn());
         writeRight();
         writeGoOn();
@@ -173,14 +180,14 @@ final class DiscsView {
         boolean isSet = model.set().get().isPresent();
         if (isSet) {
             model.kept().ifPresent(kept -> cards.add(kept(kept)));
+            model.written().ifPresent(written -> cards.addAll(proved(written)));
             model.written()
                     .flatMap(ImagesModel.Written::packed)
                     .ifPresent(packed -> cards.addAll(originals(packed)));
         } else {
             cards.add(new TableCard(model));
-            boolean files = model.cargo().get() instanceof Cargo.Files;
-            if (files && model.form().locked().get()) {
-                cards.add(password());
+            if (model.cargo().get() instanceof Cargo.Files) {
+                cards.add(password);
             }
         }
         cards.add(onEveryDisc());
@@ -191,32 +198,6 @@ final class DiscsView {
             }
         }
         right.getChildren().setAll(cards);
-    }
-
-    private Node password() {
-        MakePopover popover = new MakePopover(model.password(), services.popovers()::close);
-        Button make = Page.link("disc-password-make", Words.text("password.make"), () -> {});
-        make.setOnAction(event -> services.popovers().show(make, popover.content()));
-        HBox head =
-                new HBox(
-                        10,
-                        Page.label(Words.text("password.title"), Styles.CARD_TITLE),
-                        Page.spacer(),
-                        make,
-                        fields.showLink("disc-password-show"));
-        head.setAlignment(Pos.CENTER_LEFT);
-        VBox card =
-                new VBox(
-                        8,
-                        head,
-                        fields,
-                        new GuessScale(
-                                model.password().strength(),
-                                model.form().options().map(options -> options.protection())),
-                        Page.label(Words.text("password.lost"), Styles.SECONDARY));
-        card.getStyleClass().addAll(Styles.SHEET, Styles.CARD);
-        card.disableProperty().bind(model.images().action().running());
-        return card;
     }
 
     /** What was made here is nowhere else. */
@@ -242,6 +223,32 @@ final class DiscsView {
                                 services.dialogs()));
         card.getStyleClass().addAll(Styles.SHEET, Styles.CARD);
         return card;
+    }
+
+    /** That everything is there, or what is not. */
+    private static List<Node> proved(ImagesModel.Written written) {
+        List<Node> cards = new ArrayList<>();
+        List<LeftOut> leftOut = written.packed().map(PackResult::leftOut).orElse(List.of());
+        int changing = written.packed().map(packed -> packed.unsteady().size()).orElse(0);
+        VBox card =
+                card(
+                        Words.text("discs.proved"),
+                        Words.text(
+                                "discs.proved." + written.discs().readBack(),
+                                written.packed().map(packed -> packed.packed().size()).orElse(0),
+                                written.packed().isPresent() ? "yes" : "no"));
+        if (changing > 0) {
+            card.getChildren()
+                    .add(Page.label(Words.text("discs.changing", changing), Styles.ATTENTION));
+        }
+        cards.add(card);
+        if (!leftOut.isEmpty()) {
+            VBox missing = new VBox(LeftOutLine.of(leftOut));
+            missing.setId("discs-left-out");
+            missing.getStyleClass().addAll(Styles.SHEET, Styles.CARD);
+            cards.add(missing);
+        }
+        return cards;
     }
 
     private List<Node> originals(PackResult packed) {
@@ -406,7 +413,7 @@ final class DiscsView {
 
     void focusFirst() {
         if (model.set().get().isEmpty() && model.cargo().get() instanceof Cargo.Files) {
-            fields.focusFirst();
+            password.focusFirst();
         }
     }
 

@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.base.Progress;
 import app.lacuna.desktop.look.TextSize;
+import app.lacuna.desktop.parts.password.PasswordCard;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
@@ -67,7 +68,14 @@ public final class PackView {
         BriefLine brief = new PackBrief(model, layer, dialogs, actions.discs()).line();
         brief.disableProperty().bind(model.packing().action().running());
         page = new Page(brief);
-        passwordCard = new PasswordCard(model, layer, dialogs, clipboard);
+        passwordCard =
+                new PasswordCard(
+                        model.newPassword(),
+                        model.protection(),
+                        model.form().hint(),
+                        layer,
+                        dialogs,
+                        clipboard);
         empty = emptyZone(layer);
         filled = work(layer);
         pack = Page.primary("pack", Words.text("pack.primary"), model::pack);

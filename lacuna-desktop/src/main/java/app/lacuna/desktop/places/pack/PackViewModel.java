@@ -16,7 +16,6 @@ import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
-import app.lacuna.password.HintCheck;
 import app.lacuna.rounds.RecentForm;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.Existing;
@@ -176,12 +175,6 @@ public final class PackViewModel {
                 .limit(NAMES_TRIED_FIRST)
                 .forEach(item -> words.add(item.path()));
         return words;
-    }
-
-    public boolean hintGivesPasswordAway(String hint) {
-        try (Secret secret = password.typed().secret()) {
-            return HintCheck.givesAway(hint, secret);
-        }
     }
 
     /** What will be large is not put into a page, unless somebody wants it there. */

@@ -402,8 +402,8 @@ class PackViewModelTest {
         assertThat(model.password().agreement().get().isEnough()).isTrue();
         assertThat(model.password().showing().get()).isTrue();
         assertThat(model.newPassword().strength().strength().get()).contains(Strength.ofRandom(27));
-        assertThat(model.hintGivesPasswordAway("it is klmnpqrs-23456789")).isTrue();
-        assertThat(model.hintGivesPasswordAway("the hut")).isFalse();
+        assertThat(model.newPassword().isGivenAwayBy("it is klmnpqrs-23456789")).isTrue();
+        assertThat(model.newPassword().isGivenAwayBy("the hut")).isFalse();
     }
 
     @Test

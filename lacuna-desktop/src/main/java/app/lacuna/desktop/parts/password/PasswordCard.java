@@ -1,17 +1,15 @@
-package app.lacuna.desktop.places.pack;
+package app.lacuna.desktop.parts.password;
 
+import app.lacuna.archive.Protection;
 import app.lacuna.desktop.look.Styles;
-import app.lacuna.desktop.parts.password.GuessScale;
-import app.lacuna.desktop.parts.password.MakePopover;
-import app.lacuna.desktop.parts.password.NewPassword;
-import app.lacuna.desktop.parts.password.PasswordFields;
-import app.lacuna.desktop.parts.password.SlipPopover;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Words;
 import java.util.stream.Collectors;
+import javafx.beans.property.StringProperty;
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -19,20 +17,29 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
 /** The card for a new password: typed twice, shown or made, how strong it is, and its hint. */
-final class PasswordCard extends VBox {
-    private final PackViewModel pack;
+public final class PasswordCard extends VBox {
     private final NewPassword password;
+    private final StringProperty hint;
     private final PopoverLayer layer;
     private final FileDialogs dialogs;
     private final ShortClipboard clipboard;
     private final PasswordFields fields;
     private final Button make = Page.link("password-make", Words.text("password.make"), () -> {});
 
-    PasswordCard(
-            PackViewModel pack, PopoverLayer layer, FileDialogs dialogs, ShortClipboard clipboard) {
+    /**
+     * @param protection that the password is for; without one there is no card
+     * @param hint that everybody can read
+     */
+    public PasswordCard(
+            NewPassword password,
+            ObservableValue<Protection> protection,
+            StringProperty hint,
+            PopoverLayer layer,
+            FileDialogs dialogs,
+            ShortClipboard clipboard) {
         super(8);
-        this.pack = pack;
-        this.password = pack.newPassword();
+        this.password = password;
+        this.hint = hint;
         this.layer = layer;
         this.dialogs = dialogs;
         this.clipboard = clipboard;
@@ -42,11 +49,11 @@ final class PasswordCard extends VBox {
                 .setAll(
                         head(),
                         fields,
-                        new GuessScale(password.strength(), pack.protection()),
+                        new GuessScale(password.strength(), protection),
                         traps(),
                         hint(),
                         Page.label(Words.text("password.lost"), Styles.SECONDARY));
-        visibleProperty().bind(pack.protection().map(protection -> protection.needsPassword()));
+        visibleProperty().bind(protection.map(Protection::needsPassword));
         managedProperty().bind(visibleProperty());
     }
 
@@ -90,7 +97,7 @@ final class PasswordCard extends VBox {
         return Page.withKey(make, "make");
     }
 
-    void make() {
+    public void make() {
         make.fire();
     }
 
@@ -115,12 +122,9 @@ final class PasswordCard extends VBox {
     private HBox hint() {
         Button change = Page.link("hint", "", () -> {});
         change.textProperty()
-                .bind(
-                        pack.form()
-                                .hint()
-                                .map(text -> text.isEmpty() ? Words.text("hint.none") : text));
+                .bind(hint.map(text -> text.isEmpty() ? Words.text("hint.none") : text));
         change.setMinWidth(0);
-        HintPopover popover = new HintPopover(pack, layer);
+        HintPopover popover = new HintPopover(password, hint, layer);
         change.setOnAction(event -> layer.show(change, popover.content()));
         Label words = new Label(Words.text("hint.label"));
         words.getStyleClass().add(Styles.SECONDARY);
@@ -130,7 +134,7 @@ final class PasswordCard extends VBox {
         return row;
     }
 
-    void focusFirst() {
+    public void focusFirst() {
         fields.focusFirst();
     }
 }

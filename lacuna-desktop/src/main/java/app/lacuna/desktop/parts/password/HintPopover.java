@@ -1,4 +1,4 @@
-package app.lacuna.desktop.places.pack;
+package app.lacuna.desktop.parts.password;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.desktop.look.Styles;
@@ -6,16 +6,19 @@ import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.Words;
+import javafx.beans.property.StringProperty;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 
 /** The hint, which everybody can read. One that gives the password away is not taken. */
 final class HintPopover {
-    private final PackViewModel model;
+    private final NewPassword password;
+    private final StringProperty hint;
     private final PopoverLayer layer;
 
-    HintPopover(PackViewModel model, PopoverLayer layer) {
-        this.model = model;
+    HintPopover(NewPassword password, StringProperty hint, PopoverLayer layer) {
+        this.password = password;
+        this.hint = hint;
         this.layer = layer;
     }
 
@@ -26,7 +29,7 @@ final class HintPopover {
         TakeField field =
                 new TakeField(
                                 "hint-field",
-                                model.form().hint().get(),
+                                hint.get(),
                                 Page.button("hint-take", Words.text("popover.take"), () -> {}),
                                 typed -> take(typed.strip(), note))
                         .called(Words.text("hint.title"))
@@ -34,13 +37,13 @@ final class HintPopover {
         return new Node[] {Page.label(Words.text("hint.title"), Styles.CARD_TITLE), field, note};
     }
 
-    private void take(String hint, Label note) {
-        if (model.hintGivesPasswordAway(hint)) {
+    private void take(String typed, Label note) {
+        if (password.isGivenAwayBy(typed)) {
             refuse(note, "hint.gives-away");
-        } else if (!PackOptions.isUsableNote(hint)) {
+        } else if (!PackOptions.isUsableNote(typed)) {
             refuse(note, "hint.unusable");
         } else {
-            model.form().hint().set(hint);
+            hint.set(typed);
             layer.close();
         }
     }

@@ -1,0 +1,173 @@
+package app.lacuna.desktop.places.discs;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.archive.Names;
+import app.lacuna.delivery.disc.DiscFacts.Spread;
+import app.lacuna.delivery.disc.DiscKind;
+import app.lacuna.delivery.disc.DiscTable;
+import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.delivery.disc.drive.BurnList;
+import app.lacuna.demo.burner.TrayDrive;
+import app.lacuna.demo.drive.SimulatedDrive;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.jobs.ScriptedThreads;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class DiscsModelTest {
+    private static final long DISC = 3_000_000;
+
+    @TempDir Path folder;
+    private Path season;
+    private Path out;
+
+    @BeforeEach
+    void make() throws IOException {
+        season = Files.createDirectory(folder.resolve("season"));
+        out = Files.createDirectory(folder.resolve("out"));
+        Random chance = new Random(3);
+        for (int i = 0; i < 9; i++) {
+            byte[] noise = new byte[400_000];
+            chance.nextBytes(noise);
+            Files.write(season.resolve("photo " + i + ".jpg"), noise);
+        }
+    }
+
+    private DiscsModel model(Lifetime life) {
+        return new DiscsModel(
+                life,
+                Clock.fixed(Instant.parse("2026-11-26T10:00:00Z"), ZoneOffset.UTC),
+                Optional.of(new TrayDrive(new SimulatedDrive(folder.resolve("tray")))),
+                new BurnList(folder.resolve("state")),
+                out);
+    }
+
+    private static void type(DiscsModel model) {
+        model.password().typed().first().set("ebb");
+        model.password().typed().second().set("ebb");
+    }
+
+    private List<String> written() throws IOException {
+        try (Stream<Path> files = Files.list(out)) {
+            return files.map(file -> file.getFileName().toString()).sorted().toList();
+        }
+    }
+
+    private static DiscTable.Count count(DiscsModel model) {
+        return model.plan().count(model.plan().table().get().orElseThrow()).orElseThrow();
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5})
+    void thePlanIsThatOfTheNewestWish(long seed) {
+        ScriptedThreads threads = new ScriptedThreads(seed);
+        DiscsModel model = model(threads.life());
+        model.add(List.of(season));
+        threads.step();
+        model.form().kind().set(DiscKind.ofBytes(DISC));
+        model.form().recovery().set(Recovery.NONE);
+        threads.step();
+        model.form().spread().set(Spread.TOGETHER);
+        model.form().recovery().set(new Recovery(Recovery.Kind.DISCS, 2));
+        threads.settle();
+        assertThat(model.plan().table().get().orElseThrow().recovery().discs()).isEqualTo(2);
+        assertThat(count(model).most()).isEqualTo(5);
+        model.form().recovery().set(Recovery.NONE);
+        threads.settle();
+        assertThat(count(model).most()).isEqualTo(2);
+        model.startAnew();
+        threads.settle();
+        assertThat(model.plan().table().get()).isEmpty();
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6})
+    void imagesAreThereAllOrNoneWheneverItEnds(long seed) throws IOException {
+        ScriptedThreads threads = new ScriptedThreads(seed);
+        Lifetime life = threads.life();
+        DiscsModel model = model(life);
+        model.add(List.of(season));
+        threads.settle();
+        model.form().folder().set(out);
+        model.form().kind().set(DiscKind.ofBytes(DISC));
+        type(model);
+        assertThat(model.ready().get()).isTrue();
+        model.write(false);
+        for (long i = 0; i < seed; i++) {
+            threads.step();
+        }
+        life.end();
+        threads.settle();
+        assertThat(written().size()).isIn(0, 4);
+    }
+
+    @Test
+    void withoutAPasswordNothingIsWrittenUnlessThatIsWanted() throws IOException {
+        ScriptedThreads threads = new ScriptedThreads(7);
+        DiscsModel model = model(threads.life());
+        model.add(List.of(season));
+        threads.settle();
+        model.form().folder().set(out);
+        assertThat(model.ready().get()).isFalse();
+        model.write(true);
+        threads.settle();
+        assertThat(written()).isEmpty();
+        model.form().locked().set(false);
+        assertThat(model.form().options().get().names()).isEqualTo(Names.VISIBLE);
+        assertThat(model.ready().get()).isTrue();
+    }
+
+    @Test
+    void aMadePasswordIsKeptUntilSomebodyHasIt() {
+        ScriptedThreads threads = new ScriptedThreads(8);
+        DiscsModel model = model(threads.life());
+        model.add(List.of(season));
+        threads.settle();
+        model.form().folder().set(out);
+        model.password().typed().first().set("KLMNPQRS23456789");
+        model.password().typed().second().set("KLMNPQRS23456789");
+        model.password().isMadeElsewhere();
+        model.write(false);
+        threads.settle();
+        assertThat(model.set().get()).isPresent();
+        assertThat(model.password().typed().first().get()).isEmpty();
+        assertThat(model.isPasswordUnknown()).isTrue();
+        model.forgetKnown();
+        assertThat(model.kept()).isPresent();
+        model.kept().orElseThrow().isKnownNow();
+        assertThat(model.isPasswordUnknown()).isFalse();
+        model.forgetKnown();
+        assertThat(model.kept()).isEmpty();
+    }
+
+    @Test
+    void theNameOfTheSetTellsNothing() {
+        ScriptedThreads threads = new ScriptedThreads(9);
+        DiscsModel model = model(threads.life());
+        model.add(List.of(season));
+        threads.settle();
+        assertThat(model.form().label().get().text()).isEqualTo("2026_11_26");
+    }
+
+    @Test
+    void whatIsOnADiscIsSaidInAFewNames() {
+        assertThat(DiscLines.folders(List.of("season/a/1", "season/a/2"))).isEqualTo("a");
+        assertThat(DiscLines.folders(List.of("season/a/1", "season/b/2", "season/c/3")))
+                .isEqualTo("a, b and more");
+        assertThat(DiscLines.folders(List.of("diary.txt"))).isEqualTo("diary.txt");
+    }
+}

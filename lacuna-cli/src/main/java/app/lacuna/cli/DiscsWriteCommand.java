@@ -9,6 +9,7 @@ import app.lacuna.delivery.disc.DiscLoad;
 import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.delivery.disc.DiscTable;
 import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.exposure.Opener;
 import app.lacuna.forecast.Forecast;
 import app.lacuna.forecast.Forecaster;
 import app.lacuna.job.DiscsResult;
@@ -24,6 +25,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -71,6 +73,9 @@ final class DiscsWriteCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         PackOptions options = form.options();
         requireClearable();
+        if (!Opener.browsersRead(options.method().name().toLowerCase(Locale.ROOT))) {
+            throw new ParameterException(spec.commandLine(), Words.text("discs.needs-deflate"));
+        }
         DiscKind kind = discs.kind().orElse(DiscKind.DVD);
         DiscOrder order = discs.order(kind, "DISC", form.hint(), Clock.systemDefaultZone());
         Path first = folder.resolve(order.label().of(1) + ".iso");

@@ -31,9 +31,11 @@ import app.lacuna.delivery.disc.DiscSetWriter.Part;
 import app.lacuna.delivery.disc.DiscShares;
 import app.lacuna.delivery.disc.DiscSums;
 import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.exposure.Opener;
 import app.lacuna.failure.DiscTooSmall;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.NotEnoughSpace;
+import app.lacuna.failure.PageCanNotOpen;
 import app.lacuna.failure.ProofFailed;
 import app.lacuna.failure.TargetUnusable;
 import app.lacuna.failure.TooLargeForDisc;
@@ -65,6 +67,7 @@ final class DiscImages {
     private static final int ATTEMPTS = 3;
 
     private final DiscOrder order;
+    private final Known known;
     private final Path folder;
     private final ProgressListener listener;
     private final CancelToken cancel;
@@ -75,7 +78,21 @@ final class DiscImages {
         List<Path> publish(StagedSet images) throws IOException;
     }
 
-    DiscImages(DiscOrder order, Path folder, ProgressListener listener, CancelToken cancel) {
+    /** What is known of the archive. */
+    enum Known {
+        /** It was proved a moment ago: that it was copied byte for byte is all there is to ask. */
+        JUST_PROVED,
+        /** It may have been damaged since: everything is read. */
+        LAIN_AROUND
+    }
+
+    DiscImages(
+            DiscOrder order,
+            Known known,
+            Path folder,
+            ProgressListener listener,
+            CancelToken cancel) {
+        this.known = known;
         this.order = order;
         this.folder = folder;
         this.listener = listener;
@@ -86,7 +103,7 @@ final class DiscImages {
     private record Layout(Form form, List<String> namesOnAll, long room) {}
 
     /** What is being made of the archive. */
-    private record Source(
+    private record Packed(
             OpenedZip opened, List<Path> files, Optional<Secret> password, Layout layout) {
         Listing listing() {
             return opened.listing();
@@ -121,14 +138,24 @@ final class DiscImages {
                         password.isPresent() ? reader.open(password.get()) : reader.open()) {
             opened.check(listener, cancel);
             Listing listing = opened.listing();
+            requireForThePage(listing);
             Form form = new Form(listing.needsPassword() || hidden(listing), hidden(listing));
             List<String> names = namesOnAll(order, listing.names(), paths(listing.entries()));
             Layout layout = new Layout(form, names, room(order, form, names));
             if (password.isEmpty()) {
-                return of(new Source(opened, files, password, layout), publishing);
+                return of(new Packed(opened, files, password, layout), publishing);
             }
             try (Secret same = opened.spelling().of(password.get())) {
-                return of(new Source(opened, files, Optional.of(same), layout), publishing);
+                return of(new Packed(opened, files, Optional.of(same), layout), publishing);
+            }
+        }
+    }
+
+    /** The page is on every disc, so it has to open what is there. */
+    private static void requireForThePage(Listing listing) throws PageCanNotOpen {
+        for (ArchiveEntry entry : listing.entries()) {
+            if (entry.kind() != ItemKind.FOLDER && !Opener.browsersRead(entry.method())) {
+                throw new PageCanNotOpen(entry.method());
             }
         }
     }
@@ -144,7 +171,7 @@ final class DiscImages {
                 .toList();
     }
 
-    private DiscsResult of(Source source, Publishing publishing) throws IOException {
+    private DiscsResult of(Packed source, Publishing publishing) throws IOException {
         if (order.spread() == DiscFacts.Spread.TOGETHER) {
             return together(source, publishing);
         }
@@ -172,7 +199,7 @@ final class DiscImages {
     }
 
     /** Empty if the archive of a disc has become too large after all. */
-    private Optional<DiscsResult> alone(Source source, DiscShares shares, Publishing publishing)
+    private Optional<DiscsResult> alone(Packed source, DiscShares shares, Publishing publishing)
             throws IOException {
         int count = shares.discs().size();
         boolean asItIs = count == 1 && source.files().size() == 1;
@@ -201,7 +228,7 @@ final class DiscImages {
         }
     }
 
-    private DiscsResult together(Source source, Publishing publishing) throws IOException {
+    private DiscsResult together(Packed source, Publishing publishing) throws IOException {
         long room = source.layout().room();
         boolean fits = true;
         for (Path file : source.files()) {
@@ -269,7 +296,7 @@ final class DiscImages {
     }
 
     private void write(
-            Source source, List<ArchiveEntry> entries, StagedSet staged, ProgressMeter meter)
+            Packed source, List<ArchiveEntry> entries, StagedSet staged, ProgressMeter meter)
             throws IOException {
         boolean alone = order.spread() == DiscFacts.Spread.OPEN_ALONE;
         SecureRandom random = new SecureRandom();
@@ -302,12 +329,16 @@ final class DiscImages {
     }
 
     private void prove(
-            Source source, List<Path> files, List<ArchiveEntry> entries, ProgressMeter meter)
+            Packed source, List<Path> files, List<ArchiveEntry> entries, ProgressMeter meter)
             throws IOException {
         long bytes = entries.stream().mapToLong(ArchiveEntry::packedSize).sum();
         PartialProgress part = new PartialProgress(meter, bytes);
-        new RewriteProof(source.opened(), part, cancel)
-                .of(files, kept(entries), List.of(), source.password());
+        RewriteProof proof = new RewriteProof(source.opened(), part, cancel);
+        if (known == Known.JUST_PROVED && files.size() == 1) {
+            proof.ofCopies(files.get(0), kept(entries), List.of(), source.password());
+        } else {
+            proof.of(files, kept(entries), List.of(), source.password());
+        }
         part.finish();
     }
 
@@ -317,7 +348,7 @@ final class DiscImages {
 
     /** The images of one attempt. */
     private final class Making {
-        private final Source source;
+        private final Packed source;
         private final StagedSet images;
         private final ProgressMeter meter;
         private final DiscSetWriter writer;
@@ -328,7 +359,7 @@ final class DiscImages {
         /**
          * @param passesBefore how often everything is read or written before it comes here
          */
-        Making(Source source, StagedSet images, int count, int passesBefore) {
+        Making(Packed source, StagedSet images, int count, int passesBefore) {
             this.source = source;
             this.images = images;
             Recovery recovery = order.recovery();

@@ -46,7 +46,7 @@ public final class DiscsJob {
      * @throws app.lacuna.failure.TargetExists if an image of that name is there already
      */
     public DiscsResult run(Optional<Secret> password) throws IOException {
-        return new DiscImages(order, folder, listener, cancel)
+        return new DiscImages(order, DiscImages.Known.LAIN_AROUND, folder, listener, cancel)
                 .of(
                         ZipArchives.partsOf(archive),
                         password,

@@ -10,7 +10,9 @@ import app.lacuna.compression.NativeMethods;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.delivery.disc.DiscOrder.Form;
+import app.lacuna.exposure.Opener;
 import app.lacuna.failure.NothingToPack;
+import app.lacuna.failure.PageCanNotOpen;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
@@ -22,6 +24,7 @@ import app.lacuna.staging.Target;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 
@@ -86,6 +89,10 @@ public final class PackDiscsJob {
             throw new NothingToPack(selection.leftOut().size());
         }
         NativeMethods.require(options.method(), "");
+        String method = options.method().name().toLowerCase(Locale.ROOT);
+        if (!Opener.browsersRead(method)) {
+            throw new PageCanNotOpen(method);
+        }
         OptionalLong volumeBytes =
                 order.spread() == Spread.TOGETHER ? room(selection) : OptionalLong.empty();
         try (StagedSet archive =
@@ -96,6 +103,11 @@ public final class PackDiscsJob {
             cancel.check();
             return onto(selection, packed, archive.temporaries(), password);
         }
+    }
+
+    private DiscImages.Known known() {
+        boolean proved = afterPacking != PackRequest.AfterPacking.TRUST;
+        return proved ? DiscImages.Known.JUST_PROVED : DiscImages.Known.LAIN_AROUND;
     }
 
     private OptionalLong room(FileSelection selection) throws IOException {
@@ -117,7 +129,8 @@ public final class PackDiscsJob {
             throws IOException {
         AsArchive images = new AsArchive(packed);
         DiscsResult discs =
-                new DiscImages(order, folder, listener, cancel).of(archive, password, images);
+                new DiscImages(order, known(), folder, listener, cancel)
+                        .of(archive, password, images);
         PackResult result =
                 new PackResult(
                         discs.images(),

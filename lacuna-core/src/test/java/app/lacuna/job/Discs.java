@@ -59,6 +59,13 @@ public final class Discs {
         return tree;
     }
 
+    /** What can be made smaller. */
+    public static Path texts(Path parent) throws IOException {
+        Path tree = Files.createDirectories(parent.resolve("texts"));
+        Files.writeString(tree.resolve("diary.txt"), "low tide at seven\n".repeat(9_000));
+        return tree;
+    }
+
     public static DiscsResult write(DiscOrder order, PackOptions options, Path folder, Path tree)
             throws IOException {
         boolean locked = options.protection().needsPassword();

@@ -15,12 +15,14 @@ import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.compression.Method;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.delivery.disc.Recovery;
 import app.lacuna.failure.DiscMissing;
 import app.lacuna.failure.DiscTooSmall;
 import app.lacuna.failure.DiscsDoNotBelong;
+import app.lacuna.failure.PageCanNotOpen;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TooLargeForDisc;
 import app.lacuna.failure.WrongPassword;
@@ -402,6 +404,20 @@ class DiscsJobTest {
             SameTree.assertSame(back.resolve("season"), tree);
         }
         assertThat(archive).exists();
+    }
+
+    @Test
+    void whatThePageOnTheDiscsCanNotOpenIsRefused() throws IOException {
+        assertThatThrownBy(
+                        () ->
+                                Discs.write(
+                                        Discs.order(DISC, Spread.TOGETHER, Recovery.NONE),
+                                        options(Names.HIDDEN, Protection.AES_256)
+                                                .withMethod(Method.XZ),
+                                        out,
+                                        Discs.texts(folder)))
+                .isInstanceOf(PageCanNotOpen.class);
+        assertThat(names(out)).isEmpty();
     }
 
     @Test

@@ -66,7 +66,10 @@ public final class DiscContents {
         if (facts.namesAreHidden()) {
             throw new IllegalStateException("hidden names do not go onto a disc");
         }
-        add(CONTENTS, String.join("\r\n", names) + "\r\n");
+        StringBuilder lines = new StringBuilder();
+        // A name with the end of a line in it is still one line.
+        names.forEach(name -> lines.append(name.replaceAll("\\p{Cntrl}", "\uFFFD")).append("\r\n"));
+        add(CONTENTS, lines.toString());
         return this;
     }
 

@@ -147,10 +147,10 @@ class DiscContentsTest {
                 .isInstanceOf(IllegalStateException.class);
         DiscContents visible = new DiscContents(facts(false, 0, 0), ORDER);
         visible.addArchive(NAME, archive, sha256())
-                .addNames(List.of("dig/secret-levels.csv", "dig/№ 2"));
+                .addNames(List.of("dig/secret-levels.csv", "dig/№ 2", "a\r\nb"));
         Map<String, byte[]> read = read(write(visible.finish(Optional.empty())));
         assertThat(new String(read.get("CONTENTS.txt"), StandardCharsets.UTF_8))
-                .isEqualTo("dig/secret-levels.csv\r\ndig/№ 2\r\n");
+                .isEqualTo("dig/secret-levels.csv\r\ndig/№ 2\r\na\uFFFD\uFFFDb\r\n");
     }
 
     /** The recovery file begins where the covered part ends, and is found as a file too. */

@@ -261,6 +261,14 @@ final class DemoRun {
                                             false));
                 });
         fill("discs-label", "disc-label", "SALTMARSH");
+        Path images = Path.of(arguments.get("demo")).toAbsolutePath().resolve("Outbox/discs");
+        step(
+                () -> true,
+                () -> {
+                    DemoEnds.clear(images);
+                    makeFolder(images);
+                });
+        fill("discs-folder", "discs-folder-field", "discs-folder-take", images.toString());
         fill("discs-kind", "disc-size", discBytes());
     }
 
@@ -270,11 +278,15 @@ final class DemoRun {
     }
 
     private void fill(String word, String field, String text) {
+        fill(word, field, field + "-take", text);
+    }
+
+    private void fill(String word, String field, String take, String text) {
         click(word);
         step(
                 () -> stage.getScene().lookup("#" + field) instanceof TextField,
                 () -> ((TextField) stage.getScene().lookup("#" + field)).setText(text));
-        click(field + "-take");
+        click(take);
     }
 
     private void burnDiscs() {

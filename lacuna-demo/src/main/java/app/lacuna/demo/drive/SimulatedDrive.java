@@ -52,7 +52,9 @@ public final class SimulatedDrive {
     public synchronized SimulatedDisc blank(long sectors) throws IOException {
         Files.createDirectories(folder);
         made++;
-        return new SimulatedDisc(folder.resolve("disc-" + made + ".bin"), sectors);
+        Path file = folder.resolve("disc-" + made + ".bin");
+        Files.deleteIfExists(file); // of a drive that was there before
+        return new SimulatedDisc(file, sectors);
     }
 
     public synchronized void insert(SimulatedDisc wanted) {

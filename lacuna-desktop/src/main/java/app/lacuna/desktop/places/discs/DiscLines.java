@@ -68,13 +68,22 @@ final class DiscLines extends VBox {
                 getChildren().add(line(set, number));
             }
         } else {
-            model.plan()
-                    .table()
-                    .get()
-                    .flatMap(model.plan()::count)
-                    .filter(DiscTable.Count::isPossible)
-                    .ifPresent(this::writePlan);
+            Optional<DiscTable.Count> count =
+                    model.plan().table().get().flatMap(model.plan()::count);
+            count.filter(DiscTable.Count::isPossible).ifPresent(this::writePlan);
+            count.filter(planned -> !planned.isPossible()).ifPresent(this::writeImpossible);
         }
+    }
+
+    private void writeImpossible(DiscTable.Count count) {
+        Label why =
+                Page.label(
+                        count.tooLarge() > 0
+                                ? Words.text("discs.table.too-large", count.tooLarge())
+                                : Words.text("discs.too-small"),
+                        Styles.SECONDARY);
+        why.getStyleClass().add("disc-more");
+        getChildren().add(why);
     }
 
     private void writePlan(DiscTable.Count count) {

@@ -3,6 +3,7 @@ package app.lacuna.desktop.places.discs;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
+import app.lacuna.compression.Method;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.disc.DiscLabel;
@@ -66,9 +67,15 @@ final class DiscsForm {
                 from.protection().canHideNames() ? from.protection() : Protection.AES_256;
         options.set(
                 from.withNote(PackOptions.isUsableNote(hint.get()) ? hint.get() : "")
+                        .withMethod(readByBrowsers(from.method()))
                         .withNames(Names.VISIBLE)
                         .withProtection(locked.get() ? strong : Protection.NONE)
                         .withNames(locked.get() ? names.get() : Names.VISIBLE));
+    }
+
+    /** The page on every disc opens nothing else. */
+    private static Method readByBrowsers(Method method) {
+        return method == Method.STORED ? method : Method.DEFLATE;
     }
 
     DiscOrder order() {

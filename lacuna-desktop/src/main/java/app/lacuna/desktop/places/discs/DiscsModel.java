@@ -88,7 +88,9 @@ final class DiscsModel {
                         form.locked(),
                         password.typed().agreement(),
                         choosing.running(),
-                        images.action().running());
+                        images.action().running(),
+                        plan.table(),
+                        form.kind());
         life.atEnd(this::forgetSecrets);
     }
 
@@ -100,11 +102,23 @@ final class DiscsModel {
         if (choosing.running().get() || images.action().running().get()) {
             return false;
         }
+        if (isImpossible()) {
+            return false;
+        }
         if (cargo.get() instanceof Cargo.Archive) {
             return true;
         }
         boolean enough = !form.locked().get() || password.typed().agreement().get().isEnough();
         return cargo.get().isThere() && enough;
+    }
+
+    /** Whether it is known that it does not go onto discs of this kind in this way. */
+    boolean isImpossible() {
+        return plan.table()
+                .get()
+                .flatMap(plan::count)
+                .filter(count -> !count.isPossible())
+                .isPresent();
     }
 
     /** Whether other files may take the place of what is on the page. */

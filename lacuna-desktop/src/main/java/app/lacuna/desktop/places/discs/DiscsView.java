@@ -86,6 +86,8 @@ final class DiscsView {
         model.set().addListener(changed);
         model.ready().addListener(changed);
         model.form().locked().addListener(changed);
+        model.plan().table().addListener(changed);
+        model.form().kind().addListener(changed);
         model.images().action().running().addListener(changed);
         model.images().cancelled().addListener(changed);
         model.burning().action().running().addListener(changed);
@@ -356,6 +358,9 @@ final class DiscsView {
     private String statusWords() {
         Optional<BurnSet> set = model.set().get();
         if (set.isEmpty()) {
+            if (model.isImpossible()) {
+                return Words.text("discs.next.impossible");
+            }
             if (model.cargo().get() instanceof Cargo.Archive) {
                 return Words.text("discs.next.archive");
             }

@@ -23,7 +23,7 @@ final class TableCard extends VBox {
     private static final int COLUMNS = 4;
 
     /** Of a hundred. */
-    private static final double[] WIDTHS = {38, 15, 23, 24};
+    private static final double[] WIDTHS = {34, 14, 27, 25};
 
     private final DiscsModel model;
     private final GridPane grid = new GridPane();

@@ -225,6 +225,38 @@ class DiscsWindowTest extends InWindow {
     }
 
     @Test
+    void aLostDiscIsWorkedOutAndWhatIsBeyondThatIsSaid() throws Exception {
+        Path out = prepare();
+        fire("#discs-images");
+        until(() -> status().contains("3 images are written"), status());
+        fire("#discs-another");
+        Path lost = out.resolve("SALTMARSH_1.iso");
+        byte[] before = Files.readAllBytes(lost);
+        Files.delete(lost);
+        Path repaired = Files.createDirectory(out.resolve("repaired"));
+        dialogs.folder = repaired;
+        dialogs.files = List.of(out.resolve("SALTMARSH_3.iso"), out.resolve("SALTMARSH_2.iso"));
+        fire("#discs-repair");
+        until(() -> status().contains("Everything is there"), status());
+        assertThat(stripText("#repair-lines")).contains("Disc 1", "there again, in a new image");
+        assertThat(repaired.resolve("SALTMARSH_1.iso")).hasBinaryContent(before);
+        picture("discs-repaired");
+        fire("#discs-another");
+        dialogs.files = List.of(out.resolve("SALTMARSH_3.iso"));
+        fire("#discs-repair");
+        until(() -> status().contains("Not everything could be repaired"), status());
+        assertThat(stripText("#repair-lines")).contains("too few discs are left");
+        fire("#discs-another");
+        dialogs.files = List.of(story.get(2));
+        fire("#discs-repair");
+        until(() -> stripText("#repair-lines").contains("No recovery data can be found"), "none");
+        dialogs.files = List.of(out.resolve("not there.iso"));
+        fire("#discs-another");
+        fire("#discs-repair");
+        until(() -> stripText(".message").contains("nor a disc with one"), "failure");
+    }
+
+    @Test
     void anArchiveThatIsPackedGoesOntoDiscs() throws Exception {
         packStory(PASSWORD);
         fire("#onto-discs");

@@ -77,6 +77,9 @@ abstract class InWindow extends ApplicationTest {
     static final class ChosenByTest implements FileDialogs {
         List<Path> files = List.of();
 
+        /** The first of the files if there is none. */
+        Path folder;
+
         @Override
         public List<Path> chooseFiles(String title) {
             return files;
@@ -89,7 +92,7 @@ abstract class InWindow extends ApplicationTest {
 
         @Override
         public Optional<Path> chooseFolder(String title) {
-            return files.stream().findFirst();
+            return folder == null ? files.stream().findFirst() : Optional.of(folder);
         }
 
         @Override

@@ -36,6 +36,7 @@ import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.PasswordUnusable;
 import app.lacuna.forecast.Delivery.Disc;
+import app.lacuna.job.DiscsRepaired;
 import app.lacuna.looseends.Seen;
 import app.lacuna.looseends.Stays;
 import app.lacuna.password.Attacker;
@@ -80,6 +81,7 @@ class WordsTest {
                     Map.entry("discs.recovery.", List.of(Recovery.Kind.class)),
                     Map.entry("popover.discs.", List.of(Spread.class)),
                     Map.entry("pack.next.", List.of(Agreement.class)),
+                    Map.entry("repair.", List.of(DiscsRepaired.State.class)),
                     Map.entry("discs.proved.", List.of(ProofReport.ReadBack.class)),
                     Map.entry("clear.ask.", List.of(How.class)),
                     Map.entry("clear.do.", List.of(How.class)),

@@ -45,6 +45,7 @@ final class DiscsModel {
     private final BurnModel burn;
     private final SetsModel sets;
     private final CoversModel covers;
+    private final RepairModel repair;
     private final NewPassword password;
     private final Job choosing;
     private final ReadOnlyObjectWrapper<Cargo> cargo =
@@ -75,6 +76,7 @@ final class DiscsModel {
         burn = new BurnModel(life, drive, clock);
         sets = new SetsModel(life, list);
         covers = new CoversModel(life);
+        repair = new RepairModel(life);
         choosing = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         password =
                 new NewPassword(
@@ -128,7 +130,9 @@ final class DiscsModel {
 
     /** Whether it works at something that is not to be disturbed. */
     boolean isBusy() {
-        return images.action().running().get() || burn.action().running().get();
+        return images.action().running().get()
+                || burn.action().running().get()
+                || repair.action().running().get();
     }
 
     /** The chosen files and folders themselves. */
@@ -146,6 +150,7 @@ final class DiscsModel {
     void end() {
         images.action().cancel();
         burn.action().cancel();
+        repair.action().cancel();
         forgetSecrets();
         password.clear();
         kept.ifPresent(KeptPassword::close);
@@ -256,6 +261,7 @@ final class DiscsModel {
         kept = Optional.empty();
         written = Optional.empty();
         password.clear();
+        repair.forget();
         images.forget();
         burn.forget();
         failure.set(Optional.empty());
@@ -418,6 +424,10 @@ final class DiscsModel {
 
     CoversModel covers() {
         return covers;
+    }
+
+    RepairModel repair() {
+        return repair;
     }
 
     NewPassword password() {

@@ -51,6 +51,7 @@ final class DiscsView {
     private final PasswordCard password;
     private final Node empty;
     private final Node filled;
+    private final Node repairs;
     private final Button images;
     private final Button burn;
     private final Button another;
@@ -80,6 +81,7 @@ final class DiscsView {
         question = new PasswordQuestion(() -> model.kept().ifPresent(KeptPassword::isKnownNow));
         empty = emptyZone();
         filled = work();
+        repairs = new RepairSheet(model.repair());
         page.setFoot(foot(), another, images, burn);
         InvalidationListener changed = property -> update();
         model.cargo().addListener(changed);
@@ -90,6 +92,8 @@ final class DiscsView {
         model.form().kind().addListener(changed);
         model.images().action().running().addListener(changed);
         model.images().cancelled().addListener(changed);
+        model.repair().report().addListener(changed);
+        model.repair().action().running().addListener(changed);
         model.burning().action().running().addListener(changed);
         model.burning().toName().addListener(changed);
         model.burning().disc().addListener(changed);
@@ -112,12 +116,22 @@ final class DiscsView {
         return page;
     }
 
+    /** Trouble is said above whatever the page shows. */
+    private Node withTrouble(Node below) {
+        VBox.setVgrow(below, Priority.ALWAYS);
+        return new VBox(12, new Notices(new MessageStrip(model.repair().failure())), below);
+    }
+
     private Node emptyZone() {
         Button files =
                 Page.primary("discs-add-files", Words.text("contents.add-files"), this::addFiles);
         Button folder =
                 Page.button("discs-add-folder", Words.text("contents.add-folder"), this::addFolder);
-        return new EmptyZone(Words.text("discs.empty"), model::add, files, folder).with(goOn);
+        Button repair = Page.link("discs-repair", Words.text("repair.choose"), this::repair);
+        return withTrouble(
+                new EmptyZone(Words.text("discs.empty"), model::add, files, folder)
+                        .with(goOn)
+                        .with(repair));
     }
 
     /** Before the window closes while nobody has the password. */
@@ -129,6 +143,15 @@ final class DiscsView {
         List<Path> chosen = services.dialogs().chooseFiles(Words.text("contents.add-files"));
         if (!chosen.isEmpty()) {
             model.add(chosen);
+        }
+    }
+
+    private void repair() {
+        List<Path> chosen = services.dialogs().chooseFiles(Words.text("repair.images"));
+        if (!chosen.isEmpty()) {
+            services.dialogs()
+                    .chooseFolder(Words.text("repair.folder"))
+                    .ifPresent(folder -> model.repair().start(chosen, folder));
         }
     }
 
@@ -310,8 +333,18 @@ final class DiscsView {
     private Node foot() {
         VBox words = Page.status(heading, status);
         status.setWrapText(true);
-        words.visibleProperty().bind(model.images().action().running().not());
-        StackPane left = new StackPane(words, new BusyLine(model.images().action()));
+        words.visibleProperty()
+                .bind(
+                        model.images()
+                                .action()
+                                .running()
+                                .or(model.repair().action().running())
+                                .not());
+        StackPane left =
+                new StackPane(
+                        words,
+                        new BusyLine(model.images().action()),
+                        new BusyLine(model.repair().action()));
         left.setAlignment(Pos.CENTER_LEFT);
         left.setMinWidth(0);
         HBox.setHgrow(left, Priority.ALWAYS);
@@ -321,19 +354,28 @@ final class DiscsView {
     private void update() {
         boolean isSet = model.set().get().isPresent();
         boolean nothing = !isSet && !model.cargo().get().isThere();
-        page.setWork(nothing ? empty : filled);
+        boolean repaired = nothing && model.repair().report().get().isPresent();
+        page.setWork(repaired ? repairs : nothing ? empty : filled);
         boolean drive = model.burning().drive().isPresent();
         boolean busy = model.burning().action().running().get();
         boolean left = model.set().get().map(set -> set.next().isPresent()).orElse(false);
-        show(another, isSet && !busy);
+        show(another, (isSet || repaired) && !busy);
         show(images, !nothing && !isSet && drive);
         images.setText(Words.text("discs.images"));
         images.setDisable(!model.ready().get());
         show(burn, !nothing && (!isSet || drive && left));
         burn.setText(Words.text(drive ? isSet ? "discs.burn.next" : "discs.burn" : "discs.images"));
         burn.setDisable(isSet ? busy : !model.ready().get());
-        heading.setText(nothing ? "" : headingWords());
+        heading.setText(nothing ? repairedWords() : headingWords());
         status.setText(nothing ? "" : statusWords());
+    }
+
+    private String repairedWords() {
+        return model.repair()
+                .report()
+                .get()
+                .map(report -> Words.text(report.isComplete() ? "repair.all" : "repair.some"))
+                .orElse("");
     }
 
     private static void show(Button button, boolean now) {

@@ -1,6 +1,7 @@
 package app.lacuna.cli;
 
 import app.lacuna.base.ByteCount;
+import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.looseends.ByDigest;
 import app.lacuna.looseends.ClearJob;
@@ -15,6 +16,9 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
+import picocli.CommandLine;
+import picocli.CommandLine.ParameterException;
 
 /** What the commands say of clearing. */
 final class Clearing {
@@ -34,6 +38,21 @@ final class Clearing {
         try (ProgressBar bar = new ProgressBar(terminal)) {
             return new ClearJob(evidence, how.disposal(), bar, terminal.cancel()).run(plan);
         }
+    }
+
+    /** Without a proof nothing goes. */
+    static void requirePossible(CommandLine line, boolean noProof, Optional<ClearTo> thenClear) {
+        if (thenClear.isPresent() && noProof) {
+            throw new ParameterException(line, Words.text("pack.clear-needs-proof"));
+        }
+        thenClear.ifPresent(how -> how.requirePossible(line));
+    }
+
+    static AfterPacking afterPacking(boolean noProof, Optional<ClearTo> thenClear) {
+        if (noProof) {
+            return AfterPacking.TRUST;
+        }
+        return thenClear.isPresent() ? AfterPacking.PROVE_AND_DIGEST : AfterPacking.PROVE;
     }
 
     static void sayBefore(Terminal terminal, ClearPlan plan) {

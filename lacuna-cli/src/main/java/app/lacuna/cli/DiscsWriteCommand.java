@@ -1,7 +1,6 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.archive.Protection;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.DiscKind;
@@ -14,7 +13,6 @@ import app.lacuna.forecast.Forecast;
 import app.lacuna.forecast.Forecaster;
 import app.lacuna.job.DiscsResult;
 import app.lacuna.job.PackDiscsJob;
-import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.looseends.ClearReport;
 import app.lacuna.proof.Verdict;
 import app.lacuna.selection.FileSelection;
@@ -72,7 +70,7 @@ final class DiscsWriteCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         PackOptions options = form.options();
-        requireClearable();
+        Clearing.requirePossible(spec.commandLine(), noProof, thenClear);
         if (!Opener.browsersRead(options.method().name().toLowerCase(Locale.ROOT))) {
             throw new ParameterException(spec.commandLine(), Words.text("discs.needs-deflate"));
         }
@@ -80,16 +78,8 @@ final class DiscsWriteCommand implements Callable<Integer> {
         DiscOrder order = discs.order(kind, "DISC", form.hint(), Clock.systemDefaultZone());
         Path first = folder.resolve(order.label().of(1) + ".iso");
         Target.of(first).requireUsable(Existing.KEEP); // before the password is asked for
-        if (options.protection() == Protection.TRADITIONAL) {
-            terminal.say(Words.text("pack.traditional"));
-        }
-        if (!options.note().isEmpty()) {
-            terminal.say(Words.text("discs.hint-is-readable"));
-        }
-        Optional<Secret> password =
-                form.needsPassword()
-                        ? Optional.of(passwords.forPacking(terminal, first))
-                        : Optional.empty();
+        FormOptions.sayBefore(terminal, options, "discs.hint-is-readable");
+        Optional<Secret> password = form.password(terminal, passwords, first);
         try {
             FileSelection selection = chosen.scan(terminal);
             PackedText.sayWhatWillNotComeOut(terminal, selection);
@@ -105,20 +95,6 @@ final class DiscsWriteCommand implements Callable<Integer> {
         } finally {
             password.ifPresent(Secret::close);
         }
-    }
-
-    private void requireClearable() {
-        if (thenClear.isPresent() && noProof) {
-            throw new ParameterException(spec.commandLine(), Words.text("pack.clear-needs-proof"));
-        }
-        thenClear.ifPresent(how -> how.requirePossible(spec.commandLine()));
-    }
-
-    private AfterPacking afterPacking() {
-        if (noProof) {
-            return AfterPacking.TRUST;
-        }
-        return thenClear.isPresent() ? AfterPacking.PROVE_AND_DIGEST : AfterPacking.PROVE;
     }
 
     /** What a short look says; what comes out is held against it. */
@@ -156,7 +132,7 @@ final class DiscsWriteCommand implements Callable<Integer> {
             return new PackDiscsJob(
                             selection,
                             options,
-                            afterPacking(),
+                            Clearing.afterPacking(noProof, thenClear),
                             order,
                             folder,
                             bar,

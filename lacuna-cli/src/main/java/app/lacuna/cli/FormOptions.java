@@ -3,8 +3,12 @@ package app.lacuna.cli;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
+import app.lacuna.base.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Optional;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -70,6 +74,28 @@ final class FormOptions {
                 method,
                 level,
                 hint);
+    }
+
+    /**
+     * What the user should know before it is done.
+     *
+     * @param hintIsReadable the text on who can read the hint
+     */
+    static void sayBefore(Terminal terminal, PackOptions options, String hintIsReadable) {
+        if (options.protection() == Protection.TRADITIONAL) {
+            terminal.say(Words.text("pack.traditional"));
+        }
+        if (!options.note().isEmpty()) {
+            terminal.say(Words.text(hintIsReadable));
+        }
+    }
+
+    /** Asked for if there is to be one. The caller closes it. */
+    Optional<Secret> password(Terminal terminal, PasswordSource passwords, Path output)
+            throws IOException {
+        return needsPassword()
+                ? Optional.of(passwords.forPacking(terminal, output))
+                : Optional.empty();
     }
 
     private ParameterException wrong(String key) {

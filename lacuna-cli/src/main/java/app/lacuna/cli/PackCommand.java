@@ -1,7 +1,6 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
@@ -10,7 +9,6 @@ import app.lacuna.exposure.Opener;
 import app.lacuna.job.OpenerJob;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
-import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.looseends.ClearReport;
 import app.lacuna.proof.Verdict;
@@ -91,19 +89,11 @@ final class PackCommand implements Callable<Integer> {
     public Integer call() throws IOException {
         PackOptions options = form.options();
         requireSplittable();
-        requireClearable();
+        Clearing.requirePossible(spec.commandLine(), noProof, thenClear);
         requireOpener(options);
         Target.of(output).requireUsable(onExisting.rule); // before the password is asked for
-        if (options.protection() == Protection.TRADITIONAL) {
-            terminal.say(Words.text("pack.traditional"));
-        }
-        if (!options.note().isEmpty()) {
-            terminal.say(Words.text("pack.hint-is-readable"));
-        }
-        Optional<Secret> password =
-                form.needsPassword()
-                        ? Optional.of(passwords.forPacking(terminal, output))
-                        : Optional.empty();
+        FormOptions.sayBefore(terminal, options, "pack.hint-is-readable");
+        Optional<Secret> password = form.password(terminal, passwords, output);
         try {
             PackResult result = pack(options, password);
             Optional<OpenerJob.Result> page = opener(result);
@@ -161,20 +151,6 @@ final class PackCommand implements Callable<Integer> {
         }
     }
 
-    private void requireClearable() {
-        if (thenClear.isPresent() && noProof) {
-            throw wrong("pack.clear-needs-proof");
-        }
-        thenClear.ifPresent(how -> how.requirePossible(spec.commandLine()));
-    }
-
-    private AfterPacking afterPacking() {
-        if (noProof) {
-            return AfterPacking.TRUST;
-        }
-        return thenClear.isPresent() ? AfterPacking.PROVE_AND_DIGEST : AfterPacking.PROVE;
-    }
-
     private ParameterException wrong(String key) {
         return new ParameterException(spec.commandLine(), Words.text(key));
     }
@@ -190,7 +166,7 @@ final class PackCommand implements Callable<Integer> {
                         split.map(size -> OptionalLong.of(size.bytes()))
                                 .orElse(OptionalLong.empty()),
                         onExisting.rule,
-                        afterPacking(),
+                        Clearing.afterPacking(noProof, thenClear),
                         workplace);
         try (ProgressBar bar = new ProgressBar(terminal)) {
             return new PackJob(request, password, bar, terminal.cancel()).run();

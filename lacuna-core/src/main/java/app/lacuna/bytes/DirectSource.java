@@ -21,9 +21,10 @@ final class DirectSource implements ByteSource {
     private final FileChannel channel;
     private final int blockBytes;
     private final long size;
-    private final Queue<Stretch> idle = new ConcurrentLinkedQueue<>();
+    private final Queue<Stretch> idle;
 
-    private static final class Stretch {
+    /** Some bytes of the file, in memory. One thread at a time has it. */
+    static final class Stretch {
         private final ByteBuffer bytes;
         private long start = -1;
         private int length;
@@ -45,6 +46,14 @@ final class DirectSource implements ByteSource {
      * @throws IOException if it can not be read in this way
      */
     DirectSource(Path file) throws IOException {
+        this(file, new ConcurrentLinkedQueue<>());
+    }
+
+    /**
+     * @param idle where stretches are kept that nobody reads at the moment
+     */
+    DirectSource(Path file, Queue<Stretch> idle) throws IOException {
+        this.idle = idle;
         try {
             channel = FileChannel.open(file, StandardOpenOption.READ, ExtendedOpenOption.DIRECT);
         } catch (UnsupportedOperationException e) {
@@ -82,12 +91,19 @@ final class DirectSource implements ByteSource {
         Stretch other = null;
         for (Stretch next : idle.toArray(new Stretch[0])) {
             if (next.has(position) && idle.remove(next)) {
-                return next;
+                if (next.has(position)) {
+                    return next;
+                }
+                // Somebody has had it meanwhile and filled it with something else.
+                return filled(next, position);
             }
             other = next;
         }
         boolean taken = other != null && idle.remove(other);
-        Stretch stretch = taken ? other : new Stretch(blockBytes);
+        return filled(taken ? other : new Stretch(blockBytes), position);
+    }
+
+    private Stretch filled(Stretch stretch, long position) throws IOException {
         fill(stretch, position / STRETCH_BYTES * STRETCH_BYTES);
         if (!stretch.has(position)) {
             throw new IOException("the file has become shorter");
@@ -95,16 +111,24 @@ final class DirectSource implements ByteSource {
         return stretch;
     }
 
+    /** A read may end early; only whole blocks can be gone on from. */
     private void fill(Stretch stretch, long start) throws IOException {
-        stretch.bytes.clear();
-        int count;
-        do {
-            count = channel.read(stretch.bytes, start + stretch.bytes.position());
-        } while (count > 0
-                && stretch.bytes.hasRemaining()
-                && stretch.bytes.position() % blockBytes == 0);
+        ByteBuffer bytes = stretch.bytes.clear();
+        stretch.length = 0;
         stretch.start = start;
-        stretch.length = stretch.bytes.position();
+        int before = -1;
+        while (bytes.hasRemaining() && bytes.position() > before) {
+            before = bytes.position();
+            if (channel.read(bytes, start + before) <= 0) {
+                break;
+            }
+            stretch.length = bytes.position();
+            boolean ends = start + bytes.position() >= size;
+            if (ends) {
+                break;
+            }
+            bytes.position(bytes.position() / blockBytes * blockBytes);
+        }
     }
 
     @Override

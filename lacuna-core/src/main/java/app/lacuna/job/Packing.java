@@ -155,7 +155,12 @@ final class Packing {
             }
             ProofReport report = proof.against(packed);
             if (!report.archiveIsWhole()) {
-                throw new ProofFailed(report.notWhole(), report.entries().size());
+                ProofFailed failed = new ProofFailed(report.notWhole(), report.entries().size());
+                report.entries().stream()
+                        .flatMap(entry -> entry.cause().stream())
+                        .findFirst()
+                        .ifPresent(failed::initCause);
+                throw failed;
             }
             return report.readBack(reader.isPastCache());
         }

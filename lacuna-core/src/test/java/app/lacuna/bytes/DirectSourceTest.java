@@ -3,11 +3,13 @@ package app.lacuna.bytes;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Random;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -32,6 +34,42 @@ class DirectSourceTest {
                         .isTrue();
             }
             assertThat(source.read(ByteBuffer.allocate(1), bytes.length)).isEqualTo(-1);
+        }
+    }
+
+    /** Lets somebody else read elsewhere between finding a stretch and getting hold of it. */
+    private static final class Meddling extends ConcurrentLinkedQueue<DirectSource.Stretch> {
+        private static final long serialVersionUID = 1;
+        private transient Runnable before = () -> {};
+
+        @Override
+        public boolean remove(Object wanted) {
+            Runnable now = before;
+            before = () -> {};
+            now.run();
+            return super.remove(wanted);
+        }
+    }
+
+    @Test
+    void whatWasFoundMayBeSomethingElseWhenItIsTaken() throws IOException {
+        byte[] bytes = new byte[3 << 20];
+        new Random(5).nextBytes(bytes);
+        Path file = Files.write(folder.resolve("film.raw"), bytes);
+        Meddling idle = new Meddling();
+        try (ByteSource source = new DirectSource(file, idle)) {
+            Fields.at(source, 100, 50);
+            assertThat(idle).hasSize(1);
+            idle.before =
+                    () -> {
+                        try {
+                            Fields.at(source, 2 << 20, 50); // refills the only stretch there is
+                        } catch (IOException e) {
+                            throw new UncheckedIOException(e);
+                        }
+                    };
+            byte[] read = Fields.at(source, 200, 50).array();
+            assertThat(read).isEqualTo(Arrays.copyOfRange(bytes, 200, 250));
         }
     }
 

@@ -42,6 +42,13 @@ public final class RecoveryFinder {
         return Optional.empty();
     }
 
+    /** Of a recovery file by itself: it begins with its header. */
+    public static Optional<RecoveryHeader> ofFile(ByteSource file) throws IOException {
+        byte[] sector = new byte[Sector.BYTES];
+        boolean lost = !new SectorSource(file).read(0, 1, sector, 0).isEmpty();
+        return lost ? Optional.empty() : RecoveryHeader.of(sector);
+    }
+
     /** A header inside a file that is on the disc, an image of another one, is not the disc's. */
     private static boolean standsAt(RecoveryHeader header, long sector) {
         return Arrays.stream(header.headers()).anyMatch(place -> place == sector);

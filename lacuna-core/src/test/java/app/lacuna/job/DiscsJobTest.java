@@ -185,6 +185,20 @@ class DiscsJobTest {
     }
 
     @Test
+    void aDiscForRecoveryIsNotTakenForTheEndOfTheArchive() throws IOException {
+        DiscsResult result = write(Spread.TOGETHER, Recovery.ONE_DISC, Names.VISIBLE);
+        int data = result.discs().size() - 1;
+        assertThat(data).isGreaterThan(1);
+        for (Path image : result.images().subList(1, data + 1)) {
+            Files.delete(image);
+        }
+        assertThatThrownBy(() -> Archives.open(result.images().get(0)))
+                .isInstanceOfSatisfying(
+                        DiscMissing.class,
+                        e -> assertThat(e.facts()).containsExactly("SALTMARSH", data, data + 1));
+    }
+
+    @Test
     void discsOfTwoSetsAreToldApart() throws IOException {
         DiscsResult result = write(Spread.OPEN_ALONE, Recovery.NONE, Names.VISIBLE);
         Path other = Files.createDirectory(folder.resolve("other"));

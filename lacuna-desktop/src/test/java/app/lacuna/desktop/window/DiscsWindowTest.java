@@ -19,6 +19,7 @@ import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -254,6 +255,35 @@ class DiscsWindowTest extends InWindow {
         fire("#discs-another");
         fire("#discs-repair");
         until(() -> stripText(".message").contains("nor a disc with one"), "failure");
+    }
+
+    @Test
+    void aDiscThatIsMissingIsAskedForWhereAnArchiveLiesOverAll() throws Exception {
+        Path out = prepare();
+        fire("#discs-kind");
+        until(() -> lookup("#disc-spread-TOGETHER").tryQuery().isPresent());
+        interact(
+                () -> lookup("#disc-spread-TOGETHER").queryAs(RadioButton.class).setSelected(true));
+        fire("#discs-done");
+        until(() -> stripText("#disc-lines").contains("A part of one archive"), "plan");
+        until(() -> !lookup("#discs-images").queryAs(Button.class).isDisabled(), "ready");
+        fire("#discs-images");
+        until(() -> status().contains("3 images are written"), status());
+        Path away = Files.createTempDirectory(folder, "away").resolve("SALTMARSH_2.iso");
+        Files.move(out.resolve("SALTMARSH_2.iso"), away);
+        interact(() -> desk.take(List.of(out.resolve("SALTMARSH_1.iso"))));
+        until(() -> open.failure().get().isPresent(), "failure");
+        assertThat(open.failure().get().get().what())
+                .isEqualTo("Disc 2 of 3 of SALTMARSH is needed.");
+        picture("discs-missing");
+        dialogs.files = List.of(away);
+        fire("#salvage-nothing");
+        typePassword(PASSWORD);
+        until(() -> open.state().get() == OpenState.UNLOCKED, "open");
+        interact(() -> open.session().extract().folder().set(folder.resolve("together")));
+        interact(() -> open.session().extractAll());
+        until(() -> open.session().extract().report().get().isPresent());
+        assertThat(open.session().extract().report().get().get().isComplete()).isTrue();
     }
 
     @Test

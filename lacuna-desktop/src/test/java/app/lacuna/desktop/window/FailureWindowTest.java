@@ -65,9 +65,9 @@ class FailureWindowTest extends InWindow {
     @Test
     void whatIsWrongWithTheFileIsToldBeforeAnyPassword() throws Exception {
         Path text = Files.writeString(outbox.resolve("diary.zip"), "Flood at six.");
-        assertThat(opened(text)).startsWith("diary.zip is not a ZIP archive.");
+        assertThat(opened(text)).startsWith("diary.zip is not a ZIP archive, nor a disc with one.");
         assertThat(opened(Files.createFile(outbox.resolve("empty.zip"))))
-                .startsWith("empty.zip is not a ZIP archive.");
+                .startsWith("empty.zip is not a ZIP archive, nor a disc with one.");
         assertThat(opened(outbox.resolve("nowhere.zip"))).startsWith("The file is not there");
 
         byte[] whole = Files.readAllBytes(pack(Protection.AES_256));

@@ -20,6 +20,8 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.DiscMissing;
 import app.lacuna.failure.DiscsDoNotBelong;
 import app.lacuna.failure.NotAnArchive;
+import app.lacuna.recovery.RecoveryFinder;
+import app.lacuna.recovery.RecoveryHeader;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -156,7 +158,26 @@ public final class DiscSet implements Closeable {
                 }
             }
         }
+        for (Medium medium : media) {
+            OptionalInt told = dataDiscs(medium);
+            if (told.isPresent()) {
+                return told.getAsInt();
+            }
+        }
         return count;
+    }
+
+    /** As the recovery data of a set says it. */
+    private static OptionalInt dataDiscs(Medium medium) throws IOException {
+        if (!medium.files().contains(DiscContents.RECOVERY)) {
+            return OptionalInt.empty();
+        }
+        try (ByteSource file = medium.open(DiscContents.RECOVERY)) {
+            return RecoveryFinder.ofFile(file)
+                    .filter(header -> header.kind() != RecoveryHeader.Kind.THIS_DISC)
+                    .map(header -> OptionalInt.of(header.dataShards()))
+                    .orElse(OptionalInt.empty());
+        }
     }
 
     /** Whether what is on these discs is of use only together with others. */

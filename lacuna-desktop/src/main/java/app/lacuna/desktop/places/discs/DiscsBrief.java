@@ -11,6 +11,7 @@ import app.lacuna.desktop.ui.Sentence;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.job.DiscsRepaired;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
@@ -32,6 +33,7 @@ final class DiscsBrief {
         InvalidationListener changed = property -> write();
         model.cargo().addListener(changed);
         model.set().addListener(changed);
+        model.repair().report().addListener(changed);
         model.plan().table().addListener(changed);
         model.form().kind().addListener(changed);
         model.form().spread().addListener(changed);
@@ -52,11 +54,30 @@ final class DiscsBrief {
             writeSet(model.set().get().get());
         } else if (model.cargo().get().isThere()) {
             writePlan();
+        } else if (model.repair().report().get().isPresent()) {
+            writeRepaired(model.repair().report().get().get());
         } else {
             new Sentence("discs.brief.nothing")
                     .word(to -> to.fact(Words.text("discs.brief.nothing-yet")))
                     .into(line);
         }
+    }
+
+    private void writeRepaired(DiscsRepaired report) {
+        boolean all = report.isComplete();
+        String count = Words.text("discs.brief.repaired.discs", report.discs().size());
+        new Sentence("discs.brief.repaired")
+                .word(to -> to.fact(count))
+                .when(all)
+                .word(
+                        to ->
+                                to.fact(
+                                        Words.text(
+                                                all
+                                                        ? "discs.brief.repaired.there"
+                                                        : "discs.brief.repaired.lost"),
+                                        all ? Styles.PROTECTED : Styles.READABLE))
+                .into(line);
     }
 
     private void writePlan() {

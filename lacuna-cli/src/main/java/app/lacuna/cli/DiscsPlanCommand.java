@@ -88,6 +88,17 @@ final class DiscsPlanCommand implements Callable<Integer> {
                     row.packed().map(DiscsPlanCommand::count).orElse(""),
                     row.withRecovery().map(DiscsPlanCommand::count).orElse(""));
         }
+        table.row(discs.kind().orElse(DiscKind.DVD))
+                .filter(row -> row.bound() > 0)
+                .ifPresent(
+                        row ->
+                                terminal.out()
+                                        .println(
+                                                Words.text(
+                                                        "discs.plan.bound",
+                                                        row.bound(),
+                                                        name(row.kind()),
+                                                        row.packed().orElseThrow().most())));
         int tooLarge =
                 table.rows().stream()
                         .flatMap(row -> row.packed().stream())
@@ -148,6 +159,7 @@ final class DiscsPlanCommand implements Callable<Integer> {
             write(out, "asItIs", Optional.of(row.asItIs()));
             write(out, "packed", row.packed());
             write(out, "withRecovery", row.withRecovery());
+            out.writeNumberField("bound", row.bound());
             out.writeEndObject();
         }
         out.writeEndArray();

@@ -55,6 +55,7 @@ class DiscsCommandTest {
         Run run = Run.of("discs", "plan", season, "--kind", "3100KB", "--recovery", "2");
         assertThat(run.code()).as(run.err()).isZero();
         assertThat(run.out()).contains("CD 650 MB", "Blu-ray 50 GB", "2 may be lost", "3.1 MB");
+        assertThat(run.out()).contains("no way needs fewer than 2 discs for the archive");
         Run json = Run.of("discs", "plan", season, "--kind", "3100KB", "--json");
         JsonNode kinds = new ObjectMapper().readTree(json.out()).get("kinds");
         assertThat(kinds).hasSize(7);

@@ -40,9 +40,15 @@ public record DiscTable(List<Row> rows, Recovery recovery) {
      *
      * @param asItIs without compression
      * @param packed empty as long as there is no forecast
+     * @param bound fewer discs, those for recovery not counted, are not possible for anybody; 0 as
+     *     long as there is no number
      */
     public record Row(
-            DiscKind kind, Count asItIs, Optional<Count> packed, Optional<Count> withRecovery) {
+            DiscKind kind,
+            Count asItIs,
+            Optional<Count> packed,
+            Optional<Count> withRecovery,
+            int bound) {
         /** With what was asked for. */
         public Optional<Count> of(Recovery recovery) {
             return recovery.kind() == Recovery.Kind.NONE ? packed : withRecovery;
@@ -68,7 +74,8 @@ public record DiscTable(List<Row> rows, Recovery recovery) {
                             kind,
                             plain.of(load.asItIs(), load.asItIs()),
                             plain.packed(),
-                            safe.packed().map(count -> count.with(recovery.discs()))));
+                            safe.packed().map(count -> count.with(recovery.discs())),
+                            plain.bound()));
         }
         return new DiscTable(rows, recovery);
     }
@@ -98,6 +105,18 @@ public record DiscTable(List<Row> rows, Recovery recovery) {
             int few = Math.max(1, Bins.count(fewest.descending(), free));
             int many = fewest == most ? few : Math.max(1, Bins.count(most.descending(), free));
             return new Count(Math.min(few, many), many, 0);
+        }
+
+        int bound() {
+            long free = room - load.beside();
+            Optional<Count> count = packed().filter(Count::isPossible);
+            if (count.isEmpty()) {
+                return 0;
+            }
+            DiscLoad.Sizes least = load.fewest().orElseThrow();
+            return spread == Spread.TOGETHER
+                    ? discs(least.total())
+                    : Math.max(1, Bins.bound(least.descending(), free));
         }
 
         private int discs(long bytes) {

@@ -77,6 +77,7 @@ class DiscTableTest {
             DiscTable.Count count = row.packed().orElseThrow();
             assertThat(count.isPossible()).isTrue();
             assertThat(count.most()).isLessThanOrEqualTo(before);
+            assertThat(count.most()).isBetween(row.bound(), row.bound() + 1);
             assertThat(row.withRecovery().orElseThrow().most()).isGreaterThan(count.fewest());
             before = count.most();
         }

@@ -28,6 +28,7 @@ final class TableCard extends VBox {
     private final DiscsModel model;
     private final GridPane grid = new GridPane();
     private final Label tooLarge = Page.label("", Styles.ATTENTION);
+    private final Label bound = Page.label("", Styles.SECONDARY);
 
     TableCard(DiscsModel model) {
         super(8);
@@ -42,8 +43,14 @@ final class TableCard extends VBox {
         grid.getStyleClass().add("disc-table");
         tooLarge.setId("discs-too-large");
         tooLarge.managedProperty().bind(tooLarge.visibleProperty());
+        bound.setId("discs-bound");
+        bound.managedProperty().bind(bound.visibleProperty());
         getChildren()
-                .setAll(Page.label(Words.text("discs.table"), Styles.CARD_TITLE), grid, tooLarge);
+                .setAll(
+                        Page.label(Words.text("discs.table"), Styles.CARD_TITLE),
+                        grid,
+                        bound,
+                        tooLarge);
         model.plan().table().addListener((property, before, now) -> write());
         model.form().kind().addListener((property, before, now) -> write());
         write();
@@ -53,6 +60,7 @@ final class TableCard extends VBox {
         grid.getChildren().clear();
         Optional<DiscTable> table = model.plan().table().get();
         tooLarge.setVisible(false);
+        bound.setVisible(false);
         if (table.isEmpty()) {
             return;
         }
@@ -65,6 +73,9 @@ final class TableCard extends VBox {
         for (DiscTable.Row line : table.get().rows()) {
             write(line, row++);
         }
+        int fewest = table.get().row(model.form().kind().get()).map(DiscTable.Row::bound).orElse(0);
+        bound.setText(Words.text("discs.table.bound", fewest));
+        bound.setVisible(fewest > 0);
         int files = model.plan().count(table.get()).map(Count::tooLarge).orElse(0);
         tooLarge.setText(Words.text("discs.table.too-large", files));
         tooLarge.setVisible(files > 0);

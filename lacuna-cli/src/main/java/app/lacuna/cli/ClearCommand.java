@@ -48,7 +48,7 @@ final class ClearCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         how.requirePossible(spec.commandLine());
-        try (ArchiveReader reader = opening.open()) { // any part leads to the archive
+        try (ArchiveReader reader = opening.openWhole()) { // any part leads to the archive
             return clear(reader).number();
         }
     }

@@ -37,6 +37,11 @@ final class Opening {
         return Archives.open(archive, limits(), inside ? Nested.LOOK_INSIDE : Nested.AS_A_FILE);
     }
 
+    /** The same, of a disc with all of its set. The caller closes the reader. */
+    ArchiveReader openWhole() throws IOException {
+        return Archives.whole(archive, limits(), inside ? Nested.LOOK_INSIDE : Nested.AS_A_FILE);
+    }
+
     Limits limits() {
         return unlimited ? Limits.NONE : Limits.STANDARD;
     }

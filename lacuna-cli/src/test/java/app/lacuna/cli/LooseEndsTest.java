@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Random;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
@@ -51,6 +52,22 @@ class LooseEndsTest {
         assertThat(run("LACUNA loose-ends", 0).out()).contains("Nothing is known to be readable");
         assertThat(folder.resolve("data/Trash/files")).isEmptyDirectory();
         assertThat(folder.resolve("data/Trash/info")).isEmptyDirectory();
+    }
+
+    @Test
+    void whatIsOnSeveralDiscsIsClearedByAnyOfThem() throws Exception {
+        Random chance = new Random(1);
+        for (int i = 0; i < 6; i++) {
+            byte[] noise = new byte[400_000];
+            chance.nextBytes(noise);
+            Files.write(season.resolve("photo " + i + ".jpg"), noise);
+        }
+        Files.createDirectory(folder.resolve("discs"));
+        run("LACUNA discs write season -o discs --kind 2MB --recovery one-disc --name s" + KEY, 0);
+        assertThat(folder.resolve("discs/S_3.iso")).exists();
+        run("LACUNA clear discs/S_1.iso --to delete" + KEY, 0);
+        assertThat(season).doesNotExist();
+        assertThat(run("LACUNA loose-ends", 0).out()).contains("Nothing is known to be readable");
     }
 
     @Test

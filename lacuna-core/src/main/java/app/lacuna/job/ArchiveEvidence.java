@@ -5,6 +5,7 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
+import app.lacuna.delivery.disc.reading.OpenedDiscs;
 import app.lacuna.looseends.ByArchive;
 import app.lacuna.looseends.Evidence;
 import app.lacuna.staging.FileMarks;
@@ -22,7 +23,11 @@ public final class ArchiveEvidence {
     public static Evidence of(OpenedArchive archive, ProgressListener listener, CancelToken cancel)
             throws IOException {
         Listing outside = archive.outside();
-        FileMarks marks = FileMarks.of(VolumeNames.of(outside.archive(), outside.volumes()));
+        FileMarks marks =
+                FileMarks.of(
+                        archive instanceof OpenedDiscs onDiscs
+                                ? onDiscs.discs()
+                                : VolumeNames.of(outside.archive(), outside.volumes()));
         archive.check(listener, cancel);
         return new ByArchive(archive, marks, cancel);
     }

@@ -49,6 +49,16 @@ public final class Archives {
     }
 
     /**
+     * Everything that was packed with it: of a disc, all of its set that lie beside it, also if
+     * each opens alone. Otherwise the same as {@link #open(Path, Limits, Nested)}.
+     */
+    public static ArchiveReader whole(Path file, Limits limits, Nested nested) throws IOException {
+        return DiscSet.isDisc(file)
+                ? DiscReader.openWithAll(file, limits, nested)
+                : open(file, limits, nested);
+    }
+
+    /**
      * Opens what is on discs of one set, given as images or as folders where they are mounted, in
      * any order. The caller closes the reader.
      */

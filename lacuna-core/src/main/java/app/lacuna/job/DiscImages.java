@@ -202,7 +202,10 @@ final class DiscImages {
     private Optional<DiscsResult> alone(Packed source, DiscShares shares, Publishing publishing)
             throws IOException {
         int count = shares.discs().size();
-        boolean asItIs = count == 1 && source.files().size() == 1;
+        boolean asItIs =
+                count == 1
+                        && source.files().size() == 1
+                        && Files.size(source.files().get(0)) <= source.layout().room();
         long largest =
                 asItIs ? 0 : Math.min(source.layout().room(), source.listing().archiveBytes());
         requireFits(count, source.listing().archiveBytes(), largest);

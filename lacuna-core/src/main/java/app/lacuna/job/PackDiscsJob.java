@@ -23,6 +23,7 @@ import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -164,7 +165,15 @@ public final class PackDiscsJob {
                             folder.resolve(order.label().of(1) + ".iso"),
                             packed.report().packed(),
                             afterPacking == PackRequest.AfterPacking.PROVE_AND_DIGEST);
-            return originals.whilePublishing(packed.proof(), () -> images.publish(Existing.KEEP));
+            List<Path> all = new ArrayList<>();
+            originals.whilePublishing(
+                    packed.proof(),
+                    () -> {
+                        all.addAll(images.publish(Existing.KEEP));
+                        // Discs for recovery come last, and nothing of the archive is on them.
+                        return all.subList(0, all.size() - order.recovery().discs());
+                    });
+            return all;
         }
     }
 }

@@ -49,10 +49,6 @@ public record DiscOrder(
     /** What the archive that goes onto the discs is like. */
     public record Form(boolean isLocked, boolean namesAreHidden) {}
 
-    public DiscOrder withKind(DiscKind other) {
-        return new DiscOrder(other, spread, recovery, label, hint, when, zone, language);
-    }
-
     public DiscOrder withRecovery(Recovery other) {
         return new DiscOrder(kind, spread, other, label, hint, when, zone, language);
     }

@@ -32,6 +32,12 @@ public final class DiscReader implements ArchiveReader {
         return open(needsOthers ? Siblings.of(disc) : List.of(disc), limits, nested);
     }
 
+    /** A disc and all of its set that lie beside it. The caller closes the reader. */
+    public static DiscReader openWithAll(Path disc, Limits limits, Nested nested)
+            throws IOException {
+        return open(Siblings.of(disc), limits, nested);
+    }
+
     /** Exactly these discs, in any order. The caller closes the reader. */
     public static DiscReader open(List<Path> discs, Limits limits, Nested nested)
             throws IOException {
@@ -61,12 +67,12 @@ public final class DiscReader implements ArchiveReader {
 
     @Override
     public OpenedArchive open() throws IOException {
-        return reader.open();
+        return new OpenedDiscs(reader.open(), discs.paths());
     }
 
     @Override
     public OpenedArchive open(Secret password) throws IOException {
-        return reader.open(password);
+        return new OpenedDiscs(reader.open(password), discs.paths());
     }
 
     @Override

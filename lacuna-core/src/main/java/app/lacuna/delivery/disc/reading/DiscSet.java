@@ -123,6 +123,11 @@ public final class DiscSet implements Closeable {
         return label;
     }
 
+    /** Where those are that are there. */
+    List<Path> paths() {
+        return media.stream().map(Medium::path).toList();
+    }
+
     /** How many discs it has, 0 if that is not known. */
     public int count() {
         return count;

@@ -1,6 +1,8 @@
 package app.lacuna.desktop.parts.clearing;
 
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Limits;
+import app.lacuna.archive.Nested;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
@@ -160,7 +162,8 @@ public final class ClearModel {
         if (locked.isEmpty()) {
             return false;
         }
-        try (ArchiveReader reader = Archives.open(locked.get())) {
+        try (ArchiveReader reader =
+                Archives.whole(locked.get(), Limits.STANDARD, Nested.AS_A_FILE)) {
             return reader.needsPassword();
         } catch (IOException e) {
             return false; // it can not be opened: nothing of it will go

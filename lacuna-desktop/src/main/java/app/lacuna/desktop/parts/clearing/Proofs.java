@@ -1,6 +1,8 @@
 package app.lacuna.desktop.parts.clearing;
 
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Limits;
+import app.lacuna.archive.Nested;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
@@ -110,7 +112,8 @@ public interface Proofs {
                     CancelToken cancel,
                     Work<T> work)
                     throws IOException {
-                try (ArchiveReader reader = Archives.open(file);
+                try (ArchiveReader reader =
+                                Archives.whole(file, Limits.STANDARD, Nested.AS_A_FILE);
                         OpenedArchive opened = open(reader, password)) {
                     return work.run(ArchiveEvidence.of(opened, listener, cancel));
                 }

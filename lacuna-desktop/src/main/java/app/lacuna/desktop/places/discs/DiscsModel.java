@@ -347,11 +347,6 @@ final class DiscsModel {
         set.get().ifPresent(now -> show(now.with(number, Optional.empty())));
     }
 
-    void forgetSet() {
-        set.get().ifPresent(sets::forget);
-        startAnew();
-    }
-
     void saveCovers(Path target) {
         set.get().ifPresent(now -> covers.save(target, now, hint()));
     }

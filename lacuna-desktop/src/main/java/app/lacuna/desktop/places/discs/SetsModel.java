@@ -55,15 +55,6 @@ final class SetsModel {
                 this::seen);
     }
 
-    void forget(BurnSet set) {
-        keeping.start(
-                (listener, cancel) -> {
-                    list.forget(set);
-                    return list.sets().stream().filter(SetsModel::isThere).toList();
-                },
-                this::seen);
-    }
-
     ReadOnlyObjectProperty<List<BurnSet>> sets() {
         return sets.getReadOnlyProperty();
     }

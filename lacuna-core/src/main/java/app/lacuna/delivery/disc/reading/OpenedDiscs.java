@@ -1,0 +1,84 @@
+package app.lacuna.delivery.disc.reading;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.EntrySequence;
+import app.lacuna.archive.Listing;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Spelling;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.List;
+
+/** An opened archive that knows which discs it is on. */
+public final class OpenedDiscs implements OpenedArchive {
+    private final OpenedArchive archive;
+    private final List<Path> discs;
+
+    OpenedDiscs(OpenedArchive archive, List<Path> discs) {
+        this.archive = archive;
+        this.discs = List.copyOf(discs);
+    }
+
+    /** Where they are: images, or folders where discs are mounted. */
+    public List<Path> discs() {
+        return discs;
+    }
+
+    @Override
+    public Listing listing() {
+        return archive.listing();
+    }
+
+    @Override
+    public Listing outside() {
+        return archive.outside();
+    }
+
+    @Override
+    public Spelling spelling() {
+        return archive.spelling();
+    }
+
+    @Override
+    public void confirmPassword(CancelToken cancel) throws IOException {
+        archive.confirmPassword(cancel);
+    }
+
+    @Override
+    public boolean isChecked() {
+        return archive.isChecked();
+    }
+
+    @Override
+    public void check(ProgressListener listener, CancelToken cancel) throws IOException {
+        archive.check(listener, cancel);
+    }
+
+    @Override
+    public void prepare(List<ArchiveEntry> next) throws IOException {
+        archive.prepare(next);
+    }
+
+    @Override
+    public void expect(List<ArchiveEntry> coming) {
+        archive.expect(coming);
+    }
+
+    @Override
+    public EntrySequence sequence(List<ArchiveEntry> entries) throws IOException {
+        return archive.sequence(entries);
+    }
+
+    @Override
+    public InputStream open(ArchiveEntry entry) throws IOException {
+        return archive.open(entry);
+    }
+
+    @Override
+    public void close() throws IOException {
+        archive.close();
+    }
+}

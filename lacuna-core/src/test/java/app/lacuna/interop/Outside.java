@@ -100,7 +100,7 @@ public final class Outside {
     }
 
     private static void install(Path folder) throws IOException {
-        if (!Files.exists(folder.resolve("node_modules/puppeteer-core/package.json"))) {
+        if (!Files.exists(folder.resolve("node_modules/openpgp/package.json"))) {
             Files.writeString(folder.resolve("package.json"), "{\"private\": true}");
             run(
                     folder,
@@ -114,6 +114,7 @@ public final class Outside {
                             "--ignore-scripts",
                             "@zip.js/zip.js@2.7.57",
                             "nato-phonetic-alphabet@2.0.4",
+                            "openpgp@6.3.2",
                             "puppeteer-core@24.43.1"));
         }
     }

@@ -71,7 +71,11 @@ class PackageOrderTest {
                             "app.lacuna.looseends",
                             "app.lacuna.rounds")
                     .layer("formats")
-                    .definedBy("app.lacuna.archive.zip", "app.lacuna.archive.iso")
+                    .definedBy(
+                            "app.lacuna.archive.zip",
+                            "app.lacuna.archive.iso",
+                            "app.lacuna.archive.tar",
+                            "app.lacuna.archive.openpgp")
                     .layer("archive")
                     .definedBy("app.lacuna.archive")
                     .layer("bytes and files")

@@ -3,6 +3,7 @@ package app.lacuna.archive.zip;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.bytes.CopyingInput;
+import app.lacuna.bytes.PinnedSource;
 import app.lacuna.bytes.SourceInput;
 import app.lacuna.bytes.WindowSource;
 import app.lacuna.cipher.AesStrength;

@@ -9,6 +9,7 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Spelling;
 import app.lacuna.base.Stage;
+import app.lacuna.bytes.PinnedSource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;

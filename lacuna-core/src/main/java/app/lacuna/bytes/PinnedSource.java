@@ -1,8 +1,5 @@
-package app.lacuna.archive.zip;
+package app.lacuna.bytes;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.bytes.WindowSource;
 import app.lacuna.cipher.SegmentCodes;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.VolumeMissing;
@@ -15,7 +12,7 @@ import java.util.concurrent.atomic.AtomicReferenceArray;
  * each held against what it was when it was read first. As soon as the whole has been checked
  * ({@link #pin}), every byte that comes out is one that was checked.
  */
-final class PinnedSource implements ByteSource {
+public final class PinnedSource implements ByteSource {
     /** Segments that were read last stay in memory, encrypted as they are. */
     private static final int SLOTS = 16;
 
@@ -29,7 +26,7 @@ final class PinnedSource implements ByteSource {
     /**
      * @param onChange what is to be thrown when something is not what it was
      */
-    PinnedSource(WindowSource source, SegmentCodes codes, DamagedArchive onChange) {
+    public PinnedSource(WindowSource source, SegmentCodes codes, DamagedArchive onChange) {
         this.source = source;
         this.codes = codes;
         this.onChange = onChange;
@@ -70,7 +67,7 @@ final class PinnedSource implements ByteSource {
     }
 
     /** Receives the ciphertext once in its order while its authentication code is worked out. */
-    final class Pinning {
+    public final class Pinning {
         private final byte[] segment = new byte[codes.segmentBytes()];
         private int filled;
         private int number;
@@ -78,7 +75,7 @@ final class PinnedSource implements ByteSource {
         /**
          * @throws DamagedArchive if a part was read before and was something else
          */
-        void accept(byte[] bytes, int length) throws DamagedArchive {
+        public void accept(byte[] bytes, int length) throws DamagedArchive {
             int done = 0;
             while (done < length) {
                 int count = Math.min(length - done, segment.length - filled);
@@ -92,7 +89,7 @@ final class PinnedSource implements ByteSource {
         }
 
         /** The last segment may be shorter. */
-        void finish() throws DamagedArchive {
+        public void finish() throws DamagedArchive {
             if (filled > 0 && !codes.isAsBefore(number, segment, filled)) {
                 throw onChange;
             }
@@ -101,7 +98,7 @@ final class PinnedSource implements ByteSource {
         }
     }
 
-    Pinning pin() {
+    public Pinning pin() {
         return new Pinning();
     }
 

@@ -8,6 +8,7 @@ import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
+import app.lacuna.extract.ExtractOptions.Owners;
 import app.lacuna.extract.ExtractOptions.Space;
 import app.lacuna.extract.ExtractOptions.Unprotected;
 import app.lacuna.extract.ExtractReport;
@@ -49,6 +50,9 @@ final class Extraction {
 
     @Option(names = "--unprotected", descriptionKey = "unprotected")
     private boolean unprotected;
+
+    @Option(names = "--owners", descriptionKey = "lacuna.extract.owners")
+    private boolean owners;
 
     private int same;
 
@@ -99,6 +103,7 @@ final class Extraction {
                     ExtractOptions.of(folder, onConflict.rule)
                             .with(unprotected ? Unprotected.TAKE_OUT : Unprotected.LEAVE)
                             .with(space)
+                            .with(owners ? Owners.GIVE_BACK : Owners.LEAVE)
                             .leaving(LooseEnd.Kind.EXTRACTED, archive);
             return new Extractor(reader, options, bar, terminal.cancel()).extract(wanted);
         }

@@ -39,7 +39,7 @@ final class FormOptions {
             paramLabel = "METHOD",
             descriptionKey = "form.method",
             converter = MethodConverter.class)
-    private Method method = Method.DEFLATE;
+    private Optional<Method> method = Optional.empty();
 
     @Option(names = "--level", paramLabel = "LEVEL", descriptionKey = "form.level")
     private Level level = Level.BALANCED;
@@ -55,6 +55,26 @@ final class FormOptions {
         return hint;
     }
 
+    Level level() {
+        return level;
+    }
+
+    /** A backup is locked by AES-256 as a whole, and shows nothing. */
+    boolean suitsBackup() {
+        return !noPassword && cipher == Protection.AES_256 && hint.isEmpty();
+    }
+
+    /**
+     * @throws ParameterException if it is none that is written around TAR
+     */
+    Method backupMethod() {
+        Method chosen = method.orElse(Method.ZSTD);
+        if (!chosen.isWrittenAroundTar()) {
+            throw wrong("pack.method-not-around-tar");
+        }
+        return chosen;
+    }
+
     /**
      * @throws ParameterException if two of them do not go together
      */
@@ -68,10 +88,14 @@ final class FormOptions {
         if (!PackOptions.isUsableNote(hint)) {
             throw wrong("pack.hint-unusable");
         }
+        Method zipMethod = method.orElse(Method.DEFLATE);
+        if (!zipMethod.isWritten()) {
+            throw wrong("pack.method-not-in-zip");
+        }
         return new PackOptions(
                 noPassword ? Protection.NONE : cipher,
                 hideNames ? Names.HIDDEN : Names.VISIBLE,
-                method,
+                zipMethod,
                 level,
                 hint);
     }
@@ -106,10 +130,11 @@ final class FormOptions {
         @Override
         public Method convert(String value) {
             return switch (value) {
-                case "stored" -> Method.STORED;
+                case "stored", "none" -> Method.STORED;
                 case "deflate" -> Method.DEFLATE;
                 case "zstd" -> Method.ZSTD;
                 case "xz" -> Method.XZ;
+                case "bzip2" -> Method.BZIP2;
                 default -> throw new TypeConversionException(Words.text("method.names"));
             };
         }

@@ -51,16 +51,17 @@ final class ListCommand implements Callable<Integer> {
                 return ExitCode.DONE.number();
             }
             Optional<Secret> password = passwordIfHelpful(reader);
-            if (password.isEmpty()) {
+            if (password.isEmpty() && reader.needsPassword()) {
                 write(reader.outside());
                 return ExitCode.DONE.number();
             }
-            try (Secret secret = password.get();
-                    OpenedArchive opened = reader.open(secret)) {
+            try (OpenedArchive opened = Opened.open(reader, password, terminal)) {
                 if (!opened.isChecked()) {
                     terminal.say(Words.text("list.unchecked"));
                 }
                 write(opened.listing());
+            } finally {
+                password.ifPresent(Secret::close);
             }
         }
         return ExitCode.DONE.number();

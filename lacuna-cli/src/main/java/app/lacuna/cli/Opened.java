@@ -33,13 +33,19 @@ record Opened(ArchiveReader reader, OpenedArchive archive, Optional<Secret> pass
             if (reader.needsPassword()) {
                 password = Optional.of(passwords.forOpening(terminal, file));
             }
-            OpenedArchive archive =
-                    password.isPresent() ? reader.open(password.get()) : reader.open();
-            return new Opened(reader, archive, password);
+            return new Opened(reader, open(reader, password, terminal), password);
         } catch (IOException | RuntimeException e) {
             password.ifPresent(Secret::close);
             reader.close();
             throw e;
+        }
+    }
+
+    /** Some formats have to be read through before it is known what is in them. */
+    static OpenedArchive open(ArchiveReader reader, Optional<Secret> password, Terminal terminal)
+            throws IOException {
+        try (ProgressBar bar = new ProgressBar(terminal)) {
+            return reader.open(password, bar, terminal.cancel());
         }
     }
 

@@ -46,6 +46,8 @@ final class PackCommand implements Callable<Integer> {
 
     @Mixin private FormOptions form;
 
+    @Mixin private BackupOptions backup;
+
     @Option(names = "--split", paramLabel = "SIZE", converter = SizeConverter.class)
     private Optional<ByteCount> split = Optional.empty();
 
@@ -87,7 +89,10 @@ final class PackCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws IOException {
-        PackOptions options = form.options();
+        PackOptions options = backup.options(form);
+        if (backup.isBackup() && (split.isPresent() || opener.isPresent())) {
+            throw wrong("pack.backup-in-one-file");
+        }
         requireSplittable();
         Clearing.requirePossible(spec.commandLine(), noProof, thenClear);
         requireOpener(options);

@@ -1,9 +1,12 @@
 package app.lacuna.archive;
 
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * A finished archive of which only the outside is known: what everybody can read. Opening it gives
@@ -35,6 +38,17 @@ public interface ArchiveReader extends Closeable {
      * @throws app.lacuna.failure.WrongPassword if it opens nothing
      */
     OpenedArchive open(Secret password) throws IOException;
+
+    /**
+     * The same, where it may take a while: a format without a list has to be read through.
+     *
+     * @param password absent for an archive without one
+     */
+    default OpenedArchive open(
+            Optional<Secret> password, ProgressListener listener, CancelToken cancel)
+            throws IOException {
+        return password.isPresent() ? open(password.get()) : open();
+    }
 
     /**
      * For each of these passwords, whether what stands before the data of one entry speaks for it;

@@ -3,10 +3,12 @@ package app.lacuna.archive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Spelling;
+import app.lacuna.selection.FileDetails;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * An archive whose entries can be read. Several entries can be open at once and from several
@@ -46,6 +48,32 @@ public interface OpenedArchive extends Closeable {
      * @throws app.lacuna.failure.DamagedArchive if it was damaged or changed by somebody
      */
     void check(ProgressListener listener, CancelToken cancel) throws IOException;
+
+    /**
+     * Whether entries can be read in any order at the same cost. Otherwise only going on is cheap:
+     * one after another, in the order of the list.
+     */
+    default boolean isAnyOrder() {
+        return true;
+    }
+
+    /**
+     * What the format keeps of an entry beyond its name, size, time and permissions.
+     *
+     * @param entry out of {@link #listing}
+     */
+    default FileDetails details(ArchiveEntry entry) throws IOException {
+        return FileDetails.UNKNOWN;
+    }
+
+    /**
+     * The path of an entry before it that was the same file under another name.
+     *
+     * @param entry out of {@link #listing}
+     */
+    default Optional<String> linkedTo(ArchiveEntry entry) {
+        return Optional.empty();
+    }
 
     /**
      * A hint that these entries will be opened next, from this thread or another: what they need

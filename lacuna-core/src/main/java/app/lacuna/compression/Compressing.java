@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
+import org.apache.commons.compress.compressors.bzip2.BZip2CompressorOutputStream;
 import org.tukaani.xz.LZMA2Options;
 import org.tukaani.xz.XZ;
 import org.tukaani.xz.XZOutputStream;
@@ -25,6 +26,7 @@ public final class Compressing {
             case DEFLATE -> new Deflating(open, level);
             case ZSTD -> zstd(open, level);
             case XZ -> new XZOutputStream(open, xz(level, size), XZ.CHECK_CRC32);
+            case BZIP2 -> new BZip2CompressorOutputStream(open);
             default -> throw new IllegalArgumentException("not written: " + method);
         };
     }

@@ -13,8 +13,14 @@ public enum Method {
     /** Read by newer tools only. */
     XZ;
 
+    /** In a ZIP archive. */
     public boolean isWritten() {
         return this == STORED || this == DEFLATE || needsNewerTools();
+    }
+
+    /** Around a TAR archive. */
+    public boolean isWrittenAroundTar() {
+        return this == STORED || this == BZIP2 || this == ZSTD || this == XZ;
     }
 
     /** Among the written ones, those that the usual unzip tools do not know. */

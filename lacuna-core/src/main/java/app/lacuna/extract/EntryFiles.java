@@ -50,6 +50,7 @@ final class EntryFiles implements AutoCloseable {
     private final ProgressMeter meter;
     private final CancelToken cancel;
     private final Results results;
+    private final DetailsRestorer details;
     private final byte[] buffer = new byte[BUFFER_BYTES];
 
     EntryFiles(
@@ -65,6 +66,7 @@ final class EntryFiles implements AutoCloseable {
         this.meter = meter;
         this.cancel = cancel;
         this.results = results;
+        this.details = new DetailsRestorer(reader, options.owners());
     }
 
     /** The same plans, for which there are results now. */
@@ -120,7 +122,7 @@ final class EntryFiles implements AutoCloseable {
                 meter.addBytes(count);
             }
             out.finish();
-            boolean restored = FileAttributesRestorer.restore(entry, staged.temporary());
+            boolean restored = details.restore(entry, staged.temporary());
             staged.publishAs(plan.target(), plan.existing());
             if (!restored) {
                 results.attributesLost(plan.target());

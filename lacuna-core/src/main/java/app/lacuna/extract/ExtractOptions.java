@@ -11,6 +11,7 @@ import java.util.Optional;
  * @param folder made if it is not there
  * @param asker only used with {@link ConflictRule#ASK}
  * @param layout whether the folders of the archive are made too
+ * @param owners whether files get the owners back that the archive knows
  * @param kind as what the files are remembered, since anybody can read them
  * @param archive where they come from, as far as that is a file
  */
@@ -21,6 +22,7 @@ public record ExtractOptions(
         Layout layout,
         Unprotected unprotected,
         Space space,
+        Owners owners,
         LooseEnd.Kind kind,
         Optional<Path> archive) {
     /** Where an entry comes to lie. */
@@ -57,6 +59,14 @@ public record ExtractOptions(
         FOR_EACH
     }
 
+    /** To whom the files belong. */
+    public enum Owners {
+        /** To whoever takes them out. */
+        LEAVE,
+        /** To whom they belonged, as far as the system allows it. */
+        GIVE_BACK
+    }
+
     private static final ConflictAsker NOBODY =
             conflict -> {
                 throw new IllegalStateException("nobody to ask");
@@ -85,22 +95,29 @@ public record ExtractOptions(
                 Layout.AS_IN_THE_ARCHIVE,
                 Unprotected.LEAVE,
                 Space.FOR_ALL,
+                Owners.LEAVE,
                 LooseEnd.Kind.EXTRACTED,
                 Optional.empty());
     }
 
     public ExtractOptions flat() {
         return new ExtractOptions(
-                folder, onConflict, asker, Layout.FLAT, unprotected, space, kind, archive);
+                folder, onConflict, asker, Layout.FLAT, unprotected, space, owners, kind, archive);
     }
 
     public ExtractOptions with(Unprotected other) {
-        return new ExtractOptions(folder, onConflict, asker, layout, other, space, kind, archive);
+        return new ExtractOptions(
+                folder, onConflict, asker, layout, other, space, owners, kind, archive);
     }
 
     public ExtractOptions with(Space other) {
         return new ExtractOptions(
-                folder, onConflict, asker, layout, unprotected, other, kind, archive);
+                folder, onConflict, asker, layout, unprotected, other, owners, kind, archive);
+    }
+
+    public ExtractOptions with(Owners other) {
+        return new ExtractOptions(
+                folder, onConflict, asker, layout, unprotected, space, other, kind, archive);
     }
 
     /** What is left of it, and where the same contents are locked. */
@@ -112,6 +129,7 @@ public record ExtractOptions(
                 layout,
                 unprotected,
                 space,
+                owners,
                 what,
                 Optional.of(from.toAbsolutePath()));
     }

@@ -28,8 +28,10 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 
 /**
@@ -145,8 +147,41 @@ public final class Extractor {
         }
     }
 
+    /** Further names of files that come out too, when those are there. */
+    private void writeOtherNames(List<ArchiveEntry> others) throws IOException {
+        if (others.isEmpty()) {
+            return;
+        }
+        HardLinks links = new HardLinks();
+        results.cameOut().forEach(result -> links.cameOut(result.entry(), result.target().get()));
+        for (ArchiveEntry entry : others) {
+            cancel.check();
+            meter.startItem(entry.path());
+            EntryFiles.Plan plan = plan(entry, pathOf(entry));
+            Optional<Path> file = reader.linkedTo(entry).flatMap(links::place);
+            if (plan.isToBeWritten() && file.isPresent() && links.make(file.get(), plan)) {
+                readable.readable(List.of(plan.target()));
+                results.add(plan.result());
+                meter.addBytes(entry.size());
+                meter.itemDone();
+            } else {
+                write(List.of(plan));
+            }
+            written(List.of(plan));
+        }
+    }
+
+    /** Whether the file that it is another name of comes out as well. */
+    private boolean isOtherName(ArchiveEntry entry, Set<String> wanted) {
+        return entry.kind() == ItemKind.FILE
+                && reader.linkedTo(entry).filter(wanted::contains).isPresent();
+    }
+
     private void writeFiles(List<ArchiveEntry> entries) throws IOException {
-        try (Workers workers = Workers.start();
+        Set<String> wanted = new HashSet<>();
+        entries.forEach(entry -> wanted.add(entry.path()));
+        List<ArchiveEntry> others = new ArrayList<>();
+        try (Workers workers = Workers.start(reader.isAnyOrder());
                 InOrder<List<EntryFiles.Plan>> order =
                         new InOrder<>(workers, 4L * workers.count(), this::written)) {
             Batches<EntryFiles.Plan> batches =
@@ -154,6 +189,10 @@ public final class Extractor {
             reader.expect(entries);
             for (ArchiveEntry entry : ofKind(entries, false)) {
                 cancel.check();
+                if (isOtherName(entry, wanted)) {
+                    others.add(entry);
+                    continue;
+                }
                 EntryPath path = pathOf(entry);
                 if (claims.mayCollide(options.folder(), path, entry.kind())) {
                     // What is under way has to be on disk before this one's place is decided.
@@ -167,6 +206,7 @@ public final class Extractor {
             batches.flush();
             order.finish();
         }
+        writeOtherNames(others);
     }
 
     private List<EntryFiles.Plan> write(List<EntryFiles.Plan> share) throws IOException {
@@ -322,9 +362,18 @@ public final class Extractor {
                 Comparator.comparing(
                         (ExtractedEntry result) -> -result.target().get().getNameCount()));
         for (ExtractedEntry result : made) {
-            if (!FileAttributesRestorer.restore(result.entry(), result.target().get())) {
+            if (!restored(result)) {
                 results.attributesLost(result.target().get());
             }
+        }
+    }
+
+    private boolean restored(ExtractedEntry folder) {
+        try {
+            return new DetailsRestorer(reader, options.owners())
+                    .restore(folder.entry(), folder.target().orElseThrow());
+        } catch (IOException e) {
+            return false; // the archive can not be read any more
         }
     }
 }

@@ -29,6 +29,13 @@ final class Results {
         return List.copyOf(withoutAttributes);
     }
 
+    /** What has come out so far. */
+    List<ExtractedEntry> cameOut() {
+        return byIndex.values().stream()
+                .filter(result -> result.result().cameOut() && result.target().isPresent())
+                .toList();
+    }
+
     /** One for each entry, in the order that they were asked for. */
     List<ExtractedEntry> of(List<ArchiveEntry> entries) {
         List<ExtractedEntry> all = new ArrayList<>(entries.size());

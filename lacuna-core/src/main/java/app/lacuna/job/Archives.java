@@ -3,6 +3,7 @@ package app.lacuna.job;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Nested;
+import app.lacuna.archive.tar.TarArchives;
 import app.lacuna.archive.zip.Salvage;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
@@ -37,6 +38,9 @@ public final class Archives {
             return disc(file, limits, nested);
         }
         requireFile(file);
+        if (TarArchives.isOne(file)) {
+            return TarArchives.open(file, limits);
+        }
         return ZipArchives.open(file, limits, nested);
     }
 

@@ -3,7 +3,7 @@ package app.lacuna.job;
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.archive.zip.ZipArchiveReader;
+import app.lacuna.archive.tar.TarArchives;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
@@ -130,6 +130,9 @@ final class Packing {
     }
 
     private ArchiveWriter open(StagedSet staged) throws IOException {
+        if (options.form().isBackup()) {
+            return TarArchives.write(staged.add(), options, password.orElseThrow(), random);
+        }
         return volumeBytes.isPresent()
                 ? ZipArchives.writeSplit(
                         new StagedParts(staged), volumeBytes.getAsLong(), options, password, random)
@@ -146,9 +149,8 @@ final class Packing {
     }
 
     private ProofReport prove(List<Path> archive, List<FileItem> packed) throws IOException {
-        try (ZipArchiveReader reader = ZipArchives.openForProof(archive);
-                OpenedArchive opened =
-                        password.isPresent() ? reader.open(password.get()) : reader.open()) {
+        try (ProofReading reader = ProofReading.of(archive, options.form());
+                OpenedArchive opened = reader.open(password, listener, cancel)) {
             Proof proof = new Proof(opened, listener, cancel);
             if (afterPacking == AfterPacking.PROVE_AND_DIGEST) {
                 proof.withDigests();

@@ -25,6 +25,11 @@ public final class Workers implements AutoCloseable {
         return new Workers(count);
     }
 
+    /** One if there is no use in more. */
+    public static Workers start(boolean several) {
+        return several ? start() : start(1);
+    }
+
     private static Thread thread(Runnable work) {
         Thread thread = new Thread(work, "lacuna-worker");
         thread.setDaemon(true);

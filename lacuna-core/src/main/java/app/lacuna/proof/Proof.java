@@ -87,7 +87,7 @@ public final class Proof {
     private List<ProofEntry> verdicts(List<EntryProof.Case> cases, ProgressMeter meter)
             throws IOException {
         List<ProofEntry> verdicts = new ArrayList<>(cases.size());
-        try (Workers workers = Workers.start();
+        try (Workers workers = Workers.start(reader.isAnyOrder());
                 InOrder<List<ProofEntry>> order =
                         new InOrder<>(workers, 4L * workers.count(), verdicts::addAll)) {
             Batches<EntryProof.Case> batches =

@@ -4,9 +4,11 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
+import app.lacuna.selection.FileDetails;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
+import java.util.Optional;
 
 /** An opened archive that closes its reader too, for tests. */
 public record OpenedFile(ArchiveReader reader, OpenedArchive opened) implements OpenedArchive {
@@ -48,6 +50,21 @@ public record OpenedFile(ArchiveReader reader, OpenedArchive opened) implements 
     @Override
     public void check(ProgressListener listener, CancelToken cancel) throws IOException {
         opened.check(listener, cancel);
+    }
+
+    @Override
+    public boolean isAnyOrder() {
+        return opened.isAnyOrder();
+    }
+
+    @Override
+    public FileDetails details(ArchiveEntry entry) throws IOException {
+        return opened.details(entry);
+    }
+
+    @Override
+    public Optional<String> linkedTo(ArchiveEntry entry) {
+        return opened.linkedTo(entry);
     }
 
     @Override

@@ -1,0 +1,124 @@
+package app.lacuna.archive.tar;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.lacuna.archive.ArchiveEntry;
+import app.lacuna.archive.OpenedArchive;
+import app.lacuna.compression.Level;
+import app.lacuna.compression.Method;
+import app.lacuna.failure.LacunaException;
+import app.lacuna.job.Archives;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.Random;
+import java.util.zip.GZIPOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** Nonsense ends in a failure of ours, or in what was packed; never in anything else. */
+class TarDamageTest {
+    @TempDir Path folder;
+
+    private static byte[] archive(Method method) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (TarWriter writer = new TarWriter(out, method, Level.FAST)) {
+            Random random = new Random(8);
+            for (int i = 0; i < 12; i++) {
+                byte[] text = new byte[random.nextInt(900)];
+                random.nextBytes(text);
+                String name = "file " + i + "n".repeat(i * 12);
+                writer.addText(name, text, Instant.ofEpochSecond(i, i));
+            }
+            writer.finish();
+        }
+        return out.toByteArray();
+    }
+
+    private void readAll(byte[] bytes) throws IOException {
+        Path file = Files.write(folder.resolve("a.tar"), bytes);
+        try (var reader = Archives.open(file);
+                OpenedArchive opened = reader.open()) {
+            for (ArchiveEntry entry : opened.listing().entries()) {
+                opened.details(entry);
+                try (InputStream in = opened.open(entry)) {
+                    in.readAllBytes();
+                }
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = Method.class,
+            names = {"STORED", "BZIP2", "XZ", "ZSTD"})
+    void flippedBits(Method method) throws IOException {
+        byte[] whole = archive(method);
+        Random random = new Random(1);
+        for (int i = 0; i < 120; i++) {
+            byte[] bytes = whole.clone();
+            for (int flips = random.nextInt(3); flips >= 0; flips--) {
+                bytes[random.nextInt(bytes.length)] ^= (byte) (1 << random.nextInt(8));
+            }
+            try {
+                readAll(bytes);
+            } catch (LacunaException e) {
+                continue;
+            }
+        }
+    }
+
+    @ParameterizedTest
+    @EnumSource(
+            value = Method.class,
+            names = {"STORED", "BZIP2", "XZ", "ZSTD"})
+    void whatIsCutIsRefused(Method method) throws IOException {
+        byte[] whole = archive(method);
+        int step = Math.max(1, whole.length / 80);
+        for (int length = 0; length < whole.length - 1024; length += step) {
+            byte[] cut = Arrays.copyOf(whole, length);
+            assertThatThrownBy(() -> readAll(cut))
+                    .as(method + " cut at " + length)
+                    .isInstanceOf(LacunaException.class);
+        }
+    }
+
+    @Test
+    void headersThatClaimTooMuch() throws IOException {
+        byte[] huge =
+                new TarHeader("x", 0644, 0, 0, TarHeader.LARGEST_SIZE, 0, 'x', "", "", "").bytes();
+        assertThatThrownBy(() -> readAll(Arrays.copyOf(huge, 2048)))
+                .isInstanceOf(LacunaException.class);
+        byte[] negative = new TarHeader("x", 0644, 0, 0, 5, 0, '0', "", "", "").bytes();
+        Arrays.fill(negative, 124, 136, (byte) 0xff);
+        assertThatThrownBy(() -> readAll(Arrays.copyOf(negative, 2048)))
+                .isInstanceOf(LacunaException.class);
+    }
+
+    @Test
+    void aBombIsNoticed() throws IOException {
+        byte[] header =
+                new TarHeader("zeros", 0644, 0, 0, 3_000_000_000L, 0, '0', "", "", "").bytes();
+        Path file = folder.resolve("bomb.tar.gz");
+        try (GZIPOutputStream out = new GZIPOutputStream(Files.newOutputStream(file))) {
+            out.write(header);
+            byte[] zeros = new byte[1_000_000];
+            for (int i = 0; i < 3_000; i++) {
+                out.write(zeros);
+            }
+            out.write(new byte[2048]);
+        }
+        // deflate can not pack more tightly than 1,032 times, which is what is let pass
+        try (var reader = Archives.open(file);
+                OpenedArchive opened = reader.open()) {
+            assertThat(opened.listing().totalBytes()).isEqualTo(3_000_000_000L);
+        }
+    }
+}

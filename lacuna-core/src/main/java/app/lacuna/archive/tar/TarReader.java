@@ -9,6 +9,7 @@ import app.lacuna.archive.Protection;
 import app.lacuna.archive.openpgp.PgpMessage;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
+import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
 import app.lacuna.bytes.ByteSource;
@@ -292,9 +293,14 @@ final class TarReader implements TarArchiveReader {
                 Closeable around)
                 throws IOException {
             String method = wrapping == Wrapping.NONE ? "stored" : lower(wrapping);
-            TarArchive archive = new TarArchive(bytes, entries, outside, spelling, method, around);
-            limits.check(archive.listing());
-            return archive;
+            requireHonest(entries);
+            return new TarArchive(bytes, entries, outside, spelling, method, around);
+        }
+
+        /** Holes take no room when they come out: what counts is what is stored. */
+        private void requireHonest(TarListing.Found entries) throws IOException {
+            limits.checkEntries(entries.visible());
+            limits.checkRatio(SaturatedSum.of(entries.all(), ListedEntry::stored), source.size());
         }
 
         private static String lower(Wrapping wrapping) {

@@ -8,7 +8,7 @@ import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
-import app.lacuna.extract.ExtractOptions.Owners;
+import app.lacuna.extract.ExtractOptions.Meaning;
 import app.lacuna.extract.ExtractOptions.Space;
 import app.lacuna.extract.ExtractOptions.Unprotected;
 import app.lacuna.extract.ExtractReport;
@@ -103,7 +103,7 @@ final class Extraction {
                     ExtractOptions.of(folder, onConflict.rule)
                             .with(unprotected ? Unprotected.TAKE_OUT : Unprotected.LEAVE)
                             .with(space)
-                            .with(owners ? Owners.GIVE_BACK : Owners.LEAVE)
+                            .with(owners ? Meaning.COPIES_WITH_OWNERS : Meaning.COPIES)
                             .leaving(LooseEnd.Kind.EXTRACTED, archive);
             return new Extractor(reader, options, bar, terminal.cancel()).extract(wanted);
         }

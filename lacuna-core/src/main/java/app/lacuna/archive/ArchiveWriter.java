@@ -3,6 +3,7 @@ package app.lacuna.archive;
 import app.lacuna.selection.FileItem;
 import java.io.Closeable;
 import java.io.IOException;
+import java.time.Instant;
 import java.util.List;
 
 /**
@@ -17,6 +18,9 @@ public interface ArchiveWriter extends Closeable {
      * thrown.
      */
     void addAll(List<FileItem> items, PackingWatch watch) throws IOException;
+
+    /** A text of our own, beside what was chosen; in memory as a whole. */
+    void addText(String path, byte[] text, Instant time) throws IOException;
 
     /** Writes what makes it an archive. Nothing can be added afterwards. */
     void finish() throws IOException;

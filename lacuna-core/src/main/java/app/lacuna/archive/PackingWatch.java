@@ -12,6 +12,21 @@ public interface PackingWatch {
      */
     void onBytes(FileItem item, long bytes);
 
+    /** Whether the digest of each file is to be worked out while it is read. */
+    default boolean wantsDigests() {
+        return false;
+    }
+
+    /**
+     * Called from any thread, before the item is packed; if it is read more than once, once for
+     * each time, and the last one counts.
+     *
+     * @param sha256 of the bytes that were read, in hexadecimal digits
+     */
+    default void onDigest(FileItem item, String sha256) {
+        // not wanted
+    }
+
     /**
      * It is in the archive now. Called in the order of the items, on the thread that adds them.
      *

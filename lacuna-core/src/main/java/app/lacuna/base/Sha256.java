@@ -20,6 +20,10 @@ public final class Sha256 {
         }
     }
 
+    public static String hex(byte[] bytes) {
+        return HexFormat.of().formatHex(hasher().digest(bytes));
+    }
+
     /** Finishes the hasher, which can be used again. */
     public static String hex(MessageDigest hasher) {
         return HexFormat.of().formatHex(hasher.digest());

@@ -59,7 +59,7 @@ public final class Comparison {
         long bytes = SaturatedSum.of(entries, ArchiveEntry::size);
         ProgressMeter meter = new ProgressMeter(listener, Stage.COMPARING, bytes, entries.size());
         List<Compared> results = new ArrayList<>(entries.size());
-        try (Workers workers = Workers.start();
+        try (Workers workers = Workers.start(reader.isAnyOrder());
                 InOrder<List<Compared>> order =
                         new InOrder<>(workers, 4L * workers.count(), results::addAll)) {
             Batches<ArchiveEntry> batches =

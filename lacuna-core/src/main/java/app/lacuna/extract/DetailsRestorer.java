@@ -22,18 +22,18 @@ import java.util.Map;
  */
 final class DetailsRestorer {
     private final OpenedArchive archive;
-    private final ExtractOptions.Owners owners;
+    private final boolean owners;
 
-    DetailsRestorer(OpenedArchive archive, ExtractOptions.Owners owners) {
+    DetailsRestorer(OpenedArchive archive, ExtractOptions.Meaning meaning) {
         this.archive = archive;
-        this.owners = owners;
+        this.owners = meaning.givesOwners();
     }
 
     /** False if some of it could not be given. */
     boolean restore(ArchiveEntry entry, Path place) throws IOException {
         FileDetails details = archive.details(entry);
         boolean all = attributes(details.attributes(), place);
-        boolean wanted = owners == ExtractOptions.Owners.GIVE_BACK && details.owner().isPresent();
+        boolean wanted = owners && details.owner().isPresent();
         boolean owned = !wanted || owner(details, place);
         all &= owned;
         if (entry.kind() != ItemKind.LINK) {

@@ -66,7 +66,7 @@ final class EntryFiles implements AutoCloseable {
         this.meter = meter;
         this.cancel = cancel;
         this.results = results;
-        this.details = new DetailsRestorer(reader, options.owners());
+        this.details = new DetailsRestorer(reader, options.meaning());
     }
 
     /** The same plans, for which there are results now. */

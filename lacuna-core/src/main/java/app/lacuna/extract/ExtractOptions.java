@@ -11,7 +11,7 @@ import java.util.Optional;
  * @param folder made if it is not there
  * @param asker only used with {@link ConflictRule#ASK}
  * @param layout whether the folders of the archive are made too
- * @param owners whether files get the owners back that the archive knows
+ * @param meaning what the files are
  * @param kind as what the files are remembered, since anybody can read them
  * @param archive where they come from, as far as that is a file
  */
@@ -22,7 +22,7 @@ public record ExtractOptions(
         Layout layout,
         Unprotected unprotected,
         Space space,
-        Owners owners,
+        Meaning meaning,
         LooseEnd.Kind kind,
         Optional<Path> archive) {
     /** Where an entry comes to lie. */
@@ -59,12 +59,18 @@ public record ExtractOptions(
         FOR_EACH
     }
 
-    /** To whom the files belong. */
-    public enum Owners {
-        /** To whoever takes them out. */
-        LEAVE,
-        /** To whom they belonged, as far as the system allows it. */
-        GIVE_BACK
+    /** What the files are that come out. */
+    public enum Meaning {
+        /** Copies that belong to whoever takes them out. */
+        COPIES,
+        /** Copies that belong to whom the originals belonged, as far as the system allows it. */
+        COPIES_WITH_OWNERS,
+        /** The files themselves, in their place again: nothing that is to be cleared later. */
+        PUT_BACK;
+
+        boolean givesOwners() {
+            return this != COPIES;
+        }
     }
 
     private static final ConflictAsker NOBODY =
@@ -95,27 +101,27 @@ public record ExtractOptions(
                 Layout.AS_IN_THE_ARCHIVE,
                 Unprotected.LEAVE,
                 Space.FOR_ALL,
-                Owners.LEAVE,
+                Meaning.COPIES,
                 LooseEnd.Kind.EXTRACTED,
                 Optional.empty());
     }
 
     public ExtractOptions flat() {
         return new ExtractOptions(
-                folder, onConflict, asker, Layout.FLAT, unprotected, space, owners, kind, archive);
+                folder, onConflict, asker, Layout.FLAT, unprotected, space, meaning, kind, archive);
     }
 
     public ExtractOptions with(Unprotected other) {
         return new ExtractOptions(
-                folder, onConflict, asker, layout, other, space, owners, kind, archive);
+                folder, onConflict, asker, layout, other, space, meaning, kind, archive);
     }
 
     public ExtractOptions with(Space other) {
         return new ExtractOptions(
-                folder, onConflict, asker, layout, unprotected, other, owners, kind, archive);
+                folder, onConflict, asker, layout, unprotected, other, meaning, kind, archive);
     }
 
-    public ExtractOptions with(Owners other) {
+    public ExtractOptions with(Meaning other) {
         return new ExtractOptions(
                 folder, onConflict, asker, layout, unprotected, space, other, kind, archive);
     }
@@ -129,7 +135,7 @@ public record ExtractOptions(
                 layout,
                 unprotected,
                 space,
-                owners,
+                meaning,
                 what,
                 Optional.of(from.toAbsolutePath()));
     }

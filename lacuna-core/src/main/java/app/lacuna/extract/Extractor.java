@@ -120,7 +120,7 @@ public final class Extractor {
             folders.takeBack();
         }
         List<ReadableFile> left = stillThere(all);
-        readable.settle(left);
+        readable.settle(options.meaning() == ExtractOptions.Meaning.PUT_BACK ? List.of() : left);
         return new ExtractReport(
                 options.folder(), all, left, folders.made(), results.withoutAttributes(), stopped);
     }
@@ -370,7 +370,7 @@ public final class Extractor {
 
     private boolean restored(ExtractedEntry folder) {
         try {
-            return new DetailsRestorer(reader, options.owners())
+            return new DetailsRestorer(reader, options.meaning())
                     .restore(folder.entry(), folder.target().orElseThrow());
         } catch (IOException e) {
             return false; // the archive can not be read any more

@@ -4,8 +4,10 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
 import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.selection.ExcludeRules;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -16,6 +18,7 @@ import java.util.Optional;
  * @param patterns for what is left out, separated by blanks
  * @param withoutJunk whether caches, thumbnails and lock files are left out
  * @param opener the opener page that comes with it
+ * @param backup if it is done again and again, in generations
  */
 public record Round(
         String name,
@@ -27,7 +30,8 @@ public record Round(
         Protection protection,
         Names names,
         Method method,
-        Optional<OpenerKind> opener) {
+        Optional<OpenerKind> opener,
+        Optional<Backup> backup) {
     public static final String DATE = "{date}";
 
     public Round {
@@ -35,6 +39,64 @@ public record Round(
             throw new IllegalArgumentException("a round has a name");
         }
         roots = List.copyOf(roots);
+    }
+
+    /** Done once, whenever it is wanted. */
+    public Round(
+            String name,
+            List<Path> roots,
+            String patterns,
+            boolean withoutJunk,
+            Path folder,
+            String archiveName,
+            Protection protection,
+            Names names,
+            Method method,
+            Optional<OpenerKind> opener) {
+        this(
+                name,
+                roots,
+                patterns,
+                withoutJunk,
+                folder,
+                archiveName,
+                protection,
+                names,
+                method,
+                opener,
+                Optional.empty());
+    }
+
+    public Round with(Backup other) {
+        return new Round(
+                name,
+                roots,
+                patterns,
+                withoutJunk,
+                folder,
+                archiveName,
+                protection,
+                names,
+                method,
+                opener,
+                Optional.of(other));
+    }
+
+    /** What goes in by its rules. */
+    public ExcludeRules rules() {
+        List<String> own =
+                Arrays.stream(patterns.strip().split("\\s+"))
+                        .filter(pattern -> !pattern.isEmpty())
+                        .toList();
+        ExcludeRules rules = ExcludeRules.of(own);
+        return withoutJunk ? rules.and(ExcludeRules.JUNK) : rules;
+    }
+
+    /** The folder in {@link #folder} that its generations lie in. */
+    public Path generations() {
+        String plain = archiveName.replace(DATE, "").replaceFirst("\\.[A-Za-z.]*$", "");
+        String stem = plain.replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+        return folder.resolve(stem.isEmpty() ? "copies" : stem);
     }
 
     public String archiveNameOn(LocalDate day) {

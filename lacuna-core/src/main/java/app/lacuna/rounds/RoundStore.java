@@ -10,6 +10,7 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.DateTimeException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -126,8 +127,9 @@ public final class RoundStore {
                             Names.valueOf(node.path("names").asText()),
                             Method.valueOf(node.path("method").asText()),
                             Optional.ofNullable(node.get("opener"))
-                                    .map(kind -> OpenerKind.valueOf(kind.asText()))));
-        } catch (IllegalArgumentException e) {
+                                    .map(kind -> OpenerKind.valueOf(kind.asText())),
+                            BackupNode.read(node.path("backup"))));
+        } catch (IllegalArgumentException | DateTimeException e) {
             return Optional.empty(); // of another version: it stays in the file
         }
     }
@@ -145,5 +147,6 @@ public final class RoundStore {
         node.put("method", round.method().name());
         node.remove("opener");
         round.opener().ifPresent(kind -> node.put("opener", kind.name()));
+        BackupNode.put(node, round.backup());
     }
 }

@@ -6,8 +6,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -25,6 +28,32 @@ public final class SameTree {
                     Path same = actual.resolve(expected.relativize(file).toString());
                     assertThat(Files.mismatch(file, same)).as("%s", file).isEqualTo(-1);
                 }
+            }
+        }
+    }
+
+    /** As it is, with times, permissions and links. */
+    static void copy(Path from, Path to) throws IOException {
+        try (Stream<Path> walk = Files.walk(from)) {
+            for (Path path : (Iterable<Path>) walk::iterator) {
+                Path target = to.resolve(from.relativize(path).toString());
+                Files.createDirectories(target.getParent());
+                Files.copy(
+                        path,
+                        target,
+                        LinkOption.NOFOLLOW_LINKS,
+                        StandardCopyOption.COPY_ATTRIBUTES);
+            }
+        }
+        try (Stream<Path> walk = Files.walk(from)) {
+            List<Path> folders =
+                    walk.filter(path -> Files.isDirectory(path, LinkOption.NOFOLLOW_LINKS))
+                            .sorted(Comparator.reverseOrder())
+                            .toList();
+            for (Path each : folders) {
+                Files.setLastModifiedTime(
+                        to.resolve(from.relativize(each).toString()),
+                        Files.getLastModifiedTime(each));
             }
         }
     }

@@ -1,6 +1,7 @@
 package app.lacuna.archive.tar;
 
 import app.lacuna.archive.PackingWatch;
+import app.lacuna.base.Sha256;
 import app.lacuna.failure.SourceUnreadable;
 import app.lacuna.selection.DetailsReader;
 import app.lacuna.selection.FileItem;
@@ -74,6 +75,9 @@ final class SmallFiles implements Callable<List<SmallFiles.Taken>> {
                 }
                 read = bytes.length;
                 watch.onBytes(now, read);
+                if (watch.wantsDigests() && now.kind() == ItemKind.FILE) {
+                    watch.onDigest(now, Sha256.hex(bytes));
+                }
                 if (bytes.length > now.size()) {
                     return new Contents(found, Optional.of(Arrays.copyOf(bytes, (int) now.size())));
                 }

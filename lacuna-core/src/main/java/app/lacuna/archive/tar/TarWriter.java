@@ -2,6 +2,7 @@ package app.lacuna.archive.tar;
 
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.PackingWatch;
+import app.lacuna.base.Sha256;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import app.lacuna.failure.SourceUnreadable;
@@ -20,6 +21,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.security.MessageDigest;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -197,6 +199,7 @@ public final class TarWriter implements ArchiveWriter {
         private long start;
         private long stored;
         private long read;
+        private Optional<MessageDigest> digest = Optional.empty();
 
         LargeReading(PackingWatch watch) {
             this.watch = watch;
@@ -206,6 +209,7 @@ public final class TarWriter implements ArchiveWriter {
         public Long read(FileItem now) throws IOException {
             item = now;
             read = 0;
+            digest = watch.wantsDigests() ? Optional.of(Sha256.hasher()) : Optional.empty();
             Optional<SparseMap> sparse;
             InputStream in;
             try {
@@ -229,6 +233,7 @@ public final class TarWriter implements ArchiveWriter {
                 copy(in, pieces);
                 tar.writeZeros(TarHeader.padding(stored));
             }
+            digest.ifPresent(hash -> watch.onDigest(now, Sha256.hex(hash)));
             return now.size();
         }
 
@@ -240,7 +245,7 @@ public final class TarWriter implements ArchiveWriter {
                 try {
                     if (trouble.isEmpty()) {
                         in.skipNBytes(piece.start() - position);
-                        tell(piece.start() - position);
+                        hole(piece.start() - position);
                     }
                 } catch (IOException e) {
                     trouble = Optional.of(e);
@@ -258,6 +263,7 @@ public final class TarWriter implements ArchiveWriter {
                         break;
                     }
                     tar.write(buffer, 0, count);
+                    seen(buffer, count);
                     tell(count);
                     left -= count;
                 }
@@ -270,7 +276,22 @@ public final class TarWriter implements ArchiveWriter {
                         ? cut
                         : new SourceUnreadable(item.source(), trouble.get());
             }
-            tell(item.size() - position); // a hole at the end
+            hole(item.size() - position); // at the end
+        }
+
+        private void hole(long length) {
+            if (digest.isPresent()) {
+                byte[] zeros = new byte[(int) Math.min(length, BUFFER_BYTES)];
+                for (long rest = length; rest > 0; rest -= Math.min(rest, zeros.length)) {
+                    watch.check();
+                    seen(zeros, (int) Math.min(rest, zeros.length));
+                }
+            }
+            tell(length);
+        }
+
+        private void seen(byte[] bytes, int count) {
+            digest.ifPresent(hash -> hash.update(bytes, 0, count));
         }
 
         private void tell(long count) {
@@ -296,7 +317,7 @@ public final class TarWriter implements ArchiveWriter {
         }
     }
 
-    /** A text of our own, beside what was chosen. */
+    @Override
     public void addText(String path, byte[] text, Instant time) throws IOException {
         long start = tar.position();
         FileItem item = ownItem(path, text.length, time);

@@ -1,6 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.PackingWatch;
+import app.lacuna.base.Sha256;
 import app.lacuna.compression.BlockDeflater;
 import app.lacuna.compression.ByteRun;
 import app.lacuna.compression.Level;
@@ -12,7 +13,9 @@ import app.lacuna.selection.SteadyReader;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
+import java.security.MessageDigest;
 import java.util.Arrays;
+import java.util.Optional;
 import java.util.Queue;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentLinkedQueue;
@@ -48,6 +51,7 @@ final class Blocks {
     private final Workers workers;
     private final PackingWatch watch;
     private final CRC32 crc = new CRC32();
+    private final Optional<MessageDigest> digest;
     private long size;
 
     Blocks(FileItem item, FileChannel source, Workers workers, PackingWatch watch) {
@@ -55,6 +59,12 @@ final class Blocks {
         this.source = source;
         this.workers = workers;
         this.watch = watch;
+        this.digest = watch.wantsDigests() ? Optional.of(Sha256.hasher()) : Optional.empty();
+    }
+
+    private void seen(Done done) {
+        crc.update(done.plain(), done.offset(), done.length());
+        digest.ifPresent(hash -> hash.update(done.plain(), done.offset(), done.length()));
     }
 
     /** CRC-32 of the contents. */
@@ -75,7 +85,7 @@ final class Blocks {
                     BlockDeflater.DICTIONARY_BYTES,
                     block -> () -> deflate(block, level, idle),
                     done -> {
-                        crc.update(done.plain(), done.offset(), done.length());
+                        seen(done);
                         sink.write(done.result().bytes(), 0, done.result().length());
                         Arrays.fill(done.plain(), (byte) 0);
                     });
@@ -104,10 +114,18 @@ final class Blocks {
                 block ->
                         () -> {
                             Done done = read(block);
-                            work.on(block.position(), done.plain(), done.length());
+                            if (digest.isEmpty()) {
+                                work.on(block.position(), done.plain(), done.length());
+                            }
                             return done;
                         },
-                done -> sink.write(done.plain(), 0, done.length()));
+                done -> {
+                    if (digest.isPresent()) { // which needs them in their order, and plain
+                        digest.get().update(done.plain(), 0, done.length());
+                        work.on(size - done.length(), done.plain(), done.length());
+                    }
+                    sink.write(done.plain(), 0, done.length());
+                });
     }
 
     /** As it is, and the checksum with it. */
@@ -116,7 +134,7 @@ final class Blocks {
                 0,
                 block -> () -> read(block),
                 done -> {
-                    crc.update(done.plain(), 0, done.length());
+                    seen(done);
                     sink.write(done.plain(), 0, done.length());
                 });
     }
@@ -161,6 +179,7 @@ final class Blocks {
             }
             order.finish();
         }
+        digest.ifPresent(hash -> watch.onDigest(item, Sha256.hex(hash)));
     }
 
     /**

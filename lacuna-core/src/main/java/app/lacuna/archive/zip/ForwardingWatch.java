@@ -18,6 +18,16 @@ abstract class ForwardingWatch implements PackingWatch {
     }
 
     @Override
+    public boolean wantsDigests() {
+        return watch.wantsDigests();
+    }
+
+    @Override
+    public void onDigest(FileItem item, String sha256) {
+        watch.onDigest(item, sha256);
+    }
+
+    @Override
     public void onPacked(FileItem asRead, boolean steady) {
         watch.onPacked(asRead, steady);
     }

@@ -90,6 +90,11 @@ final class LayeredZipWriter implements KeepingWriter {
     }
 
     @Override
+    public void addText(String path, byte[] text, Instant time) throws IOException {
+        inner.addText(path, text, time);
+    }
+
+    @Override
     public void keepAll(OpenedZip from, List<KeptEntry> entries, Encryption how, KeepingWatch watch)
             throws IOException {
         inner.keepAll(from, entries, how, watch);

@@ -2,6 +2,7 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
+import app.lacuna.base.Sha256;
 import app.lacuna.cipher.EntryKeys;
 import app.lacuna.compression.BlockDeflater;
 import app.lacuna.compression.ByteRun;
@@ -76,6 +77,18 @@ final class SmallEntries implements Callable<List<PackedItem>> {
         return packed;
     }
 
+    /** The one item, whose bytes are here already; they are wiped. */
+    PackedItem.Ready text(byte[] plain) throws IOException {
+        List<EntryKeys> keys =
+                encryption.strength().isPresent() ? encryption.keys(salts) : List.of();
+        try (BlockDeflater deflater = new BlockDeflater(options.level())) {
+            return new Plain(items.get(0), true, plain.clone())
+                    .with(salts.get(0), keys.stream().findFirst(), deflater);
+        } finally {
+            keys.forEach(EntryKeys::close);
+        }
+    }
+
     private PackedItem pack(
             FileItem chosen, byte[] salt, Optional<EntryKeys> keys, BlockDeflater deflater)
             throws IOException {
@@ -120,6 +133,9 @@ final class SmallEntries implements Callable<List<PackedItem>> {
                 Arrays.fill(plain, (byte) 0);
                 giveUp();
                 return new SmallFile(Optional.empty(), now.size());
+            }
+            if (watch.wantsDigests() && now.kind() == ItemKind.FILE) {
+                watch.onDigest(now, Sha256.hex(plain));
             }
             return new SmallFile(Optional.of(plain), plain.length);
         }
@@ -190,7 +206,7 @@ final class SmallEntries implements Callable<List<PackedItem>> {
             this.draft = drafts.draft(item);
         }
 
-        PackedItem with(byte[] salt, Optional<EntryKeys> keys, BlockDeflater deflater)
+        PackedItem.Ready with(byte[] salt, Optional<EntryKeys> keys, BlockDeflater deflater)
                 throws IOException {
             CRC32 crc = new CRC32();
             crc.update(plain);

@@ -7,11 +7,14 @@ import app.lacuna.pipeline.Batches;
 import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
 import app.lacuna.selection.FileItem;
+import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.SteadyReader;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.security.SecureRandom;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -26,6 +29,9 @@ import java.util.Optional;
  * layered form), large entries get a data descriptor.
  */
 public final class ZipWriter implements KeepingWriter {
+    /** Readable for its owner. */
+    private static final int OWN_TEXT = 0600;
+
     private final ZipOutput out;
     private final PackOptions options;
     private final EntryEncryption encryption;
@@ -68,6 +74,16 @@ public final class ZipWriter implements KeepingWriter {
             batches.flush();
             order.finish();
         }
+    }
+
+    @Override
+    public void addText(String path, byte[] text, Instant time) throws IOException {
+        FileItem item =
+                new FileItem(Path.of(path), path, ItemKind.FILE, text.length, time, OWN_TEXT);
+        SmallEntries entries =
+                new SmallEntries(
+                        List.of(item), List.of(encryption.newSalt()), options, encryption, null);
+        append(entries.text(text));
     }
 
     /** An eighth of the memory there is, within reason. */

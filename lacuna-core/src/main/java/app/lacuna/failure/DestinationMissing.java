@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** The drive or folder that a round writes to is not there, or it is another one. */
+public final class DestinationMissing extends LacunaException {
+    public DestinationMissing(Path folder) {
+        super("the destination is not there", folder);
+    }
+}

@@ -1,0 +1,51 @@
+package app.lacuna.generations;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
+import java.util.Set;
+
+/**
+ * One copy: an archive of its own.
+ *
+ * @param id its time to the second, in UTC, as in its file's name
+ * @param needs the ids of those whose bytes it refers to
+ * @param contentBytes of all files as they were then
+ * @param sameUntil the last time when nothing had changed since; otherwise its own
+ */
+public record Generation(
+        String id, Kind kind, Path file, Set<String> needs, long contentBytes, Instant sameUntil) {
+    private static final DateTimeFormatter ID =
+            DateTimeFormatter.ofPattern("uuuuMMdd'T'HHmmss'Z'").withZone(ZoneOffset.UTC);
+
+    /** What is in it. */
+    public enum Kind {
+        /** Everything. */
+        WHOLE,
+        /** What had changed since the one before. */
+        CHANGES
+    }
+
+    public Generation {
+        needs = Set.copyOf(needs);
+    }
+
+    public static String idAt(Instant time) {
+        return ID.format(time.truncatedTo(ChronoUnit.SECONDS));
+    }
+
+    /** When it was begun. */
+    public Instant time() {
+        return timeOf(id);
+    }
+
+    public static Instant timeOf(String id) {
+        return Instant.from(ID.parse(id));
+    }
+
+    Generation sameUntil(Instant time) {
+        return new Generation(id, kind, file, needs, contentBytes, time);
+    }
+}

@@ -1,0 +1,63 @@
+package app.lacuna.generations;
+
+import app.lacuna.base.Sha256;
+import app.lacuna.selection.DetailsReader;
+import app.lacuna.selection.FileDetails;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.security.MessageDigest;
+import java.util.Map;
+
+/**
+ * What tells a file on disk from others, whatever it is called, and when anything of it last
+ * changed.
+ *
+ * @param key empty where the file system has none
+ * @param changed empty where the file system does not tell
+ */
+public record Identity(String key, String changed, boolean shared) {
+    private static final int MARK = 16;
+    private static final Identity UNKNOWN = new Identity("", "", false);
+
+    public static Identity of(Path file) {
+        if (!file.getFileSystem().supportedFileAttributeViews().contains("unix")) {
+            return UNKNOWN;
+        }
+        try {
+            Map<String, Object> unix =
+                    Files.readAttributes(
+                            file, "unix:dev,ino,ctime,nlink", LinkOption.NOFOLLOW_LINKS);
+            return new Identity(
+                    unix.get("dev") + ":" + unix.get("ino"),
+                    ((FileTime) unix.get("ctime")).toInstant().toString(),
+                    (Integer) unix.get("nlink") > 1);
+        } catch (IOException | RuntimeException e) {
+            return UNKNOWN;
+        }
+    }
+
+    /** A short mark of owner, group and attributes: another one if any of them is another. */
+    public static String details(Path file, DetailsReader reader) {
+        try {
+            FileDetails details = reader.read(file).details();
+            MessageDigest hash = Sha256.hasher();
+            String owners = details.owner() + " " + details.group();
+            hash.update(owners.getBytes(StandardCharsets.UTF_8));
+            details.attributes()
+                    .forEach(
+                            (name, value) -> {
+                                hash.update((byte) 0);
+                                hash.update(name.getBytes(StandardCharsets.UTF_8));
+                                hash.update((byte) 0);
+                                hash.update(value);
+                            });
+            return Sha256.hex(hash).substring(0, MARK);
+        } catch (IOException | RuntimeException e) {
+            return "";
+        }
+    }
+}

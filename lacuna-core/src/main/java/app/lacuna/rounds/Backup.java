@@ -1,0 +1,44 @@
+package app.lacuna.rounds;
+
+import app.lacuna.archive.Form;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.compression.Level;
+import app.lacuna.compression.Method;
+import app.lacuna.generations.Keep;
+import java.time.Duration;
+import java.util.Optional;
+
+/**
+ * What makes a round a backup in generations.
+ *
+ * @param id the round's own mark, also on the drive
+ * @param form ZIP with hidden names, or one of the backup forms
+ * @param begun whether its place has been made: from then on another drive is not taken for it
+ * @param every how often it is due, if it is
+ */
+public record Backup(
+        String id, Form form, Level level, Keep keep, boolean begun, Optional<Duration> every) {
+    public Backup {
+        if (id.isBlank() || !id.chars().allMatch(letter -> letter > ' ' && letter < 127)) {
+            throw new IllegalArgumentException("a mark is plain letters");
+        }
+    }
+
+    /** After its first run. */
+    public Backup asBegun() {
+        return new Backup(id, form, level, keep, true, every);
+    }
+
+    public PackOptions options() {
+        return form.isBackup()
+                ? PackOptions.backup(form, Method.ZSTD, level)
+                : new PackOptions(Protection.AES_256, Names.HIDDEN, Method.DEFLATE, level, "");
+    }
+
+    /** What files of it end with. */
+    public String ending() {
+        return form.isBackup() ? ".tar.zst.gpg" : ".zip";
+    }
+}

@@ -1,0 +1,98 @@
+package app.lacuna.job;
+
+import app.lacuna.archive.Form;
+import app.lacuna.archive.Names;
+import app.lacuna.archive.Protection;
+import app.lacuna.archive.zip.TestTrees;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.compression.Level;
+import app.lacuna.compression.Method;
+import app.lacuna.extract.ConflictRule;
+import app.lacuna.extract.ExtractOptions;
+import app.lacuna.extract.ExtractReport;
+import app.lacuna.extract.Extractor;
+import app.lacuna.generations.Generation;
+import app.lacuna.generations.GenerationStore;
+import app.lacuna.generations.Keep;
+import app.lacuna.rounds.Backup;
+import app.lacuna.rounds.Round;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+
+/** A round, its clock and its password, for tests. */
+final class RoundsForTests {
+    static final String PASSWORD = "x";
+
+    private RoundsForTests() {}
+
+    static Round round(Path source, Path destination, Form form, Keep keep) {
+        return new Round(
+                        "Evening copy",
+                        List.of(source),
+                        "",
+                        false,
+                        destination,
+                        "evening-{date}.zip",
+                        Protection.AES_256,
+                        Names.HIDDEN,
+                        Method.DEFLATE,
+                        Optional.empty())
+                .with(new Backup("r1", form, Level.FAST, keep, false, Optional.empty()));
+    }
+
+    static Clock at(Instant time) {
+        return Clock.fixed(time, ZoneOffset.UTC);
+    }
+
+    static RoundRun run(Round round, Instant time) throws IOException {
+        return run(round, time, RoundRunJob.Wish.USUAL);
+    }
+
+    static RoundRun run(Round round, Instant time, RoundRunJob.Wish wish) throws IOException {
+        try (Secret password = TestTrees.secret(PASSWORD)) {
+            return new RoundRunJob(
+                            round,
+                            password,
+                            wish,
+                            at(time),
+                            ProgressListener.none(),
+                            CancelToken.never())
+                    .run();
+        }
+    }
+
+    static Moment moment(Round round, Generation generation) throws IOException {
+        GenerationStore store = Moment.store(round);
+        try (Secret password = TestTrees.secret(PASSWORD)) {
+            return Moment.open(
+                    store, generation, password, ProgressListener.none(), CancelToken.never());
+        }
+    }
+
+    static ExtractReport takeOut(Moment moment, Path to) throws IOException {
+        return new Extractor(
+                        moment.archive(),
+                        ExtractOptions.of(to, ConflictRule.FAIL),
+                        ProgressListener.none(),
+                        CancelToken.never())
+                .extract(moment.archive().listing().entries());
+    }
+
+    static List<RoundCheckJob.Checked> check(Round round) throws IOException {
+        try (Secret password = TestTrees.secret(PASSWORD)) {
+            return new RoundCheckJob(
+                            Moment.store(round),
+                            password,
+                            ProgressListener.none(),
+                            CancelToken.never())
+                    .run();
+        }
+    }
+}

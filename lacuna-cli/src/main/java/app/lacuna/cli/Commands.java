@@ -22,6 +22,7 @@ final class Commands {
         ALL.put("exposure", ExposureCommand::new);
         ALL.put("opener", OpenerCommand::new);
         ALL.put("discs", DiscsCommand::with);
+        ALL.put("round", RoundCommand::with);
         ALL.put("loose-ends", LooseEndsCommand::new);
         ALL.put("clear", ClearCommand::new);
     }

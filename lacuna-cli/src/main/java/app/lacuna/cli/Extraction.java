@@ -69,6 +69,9 @@ final class Extraction {
     ExtractReport run(OpenedArchive opened, Path archive, Space space, Terminal terminal)
             throws IOException {
         ExtractReport report = extract(opened, archive, space, terminal);
+        if (onConflict == Rule.IF_DIFFERENT) {
+            terminal.say(Words.text("extract.same", same));
+        }
         write(report, terminal);
         return report;
     }
@@ -109,10 +112,7 @@ final class Extraction {
         }
     }
 
-    private void write(ExtractReport report, Terminal terminal) {
-        if (onConflict == Rule.IF_DIFFERENT) {
-            terminal.say(Words.text("extract.same", same));
-        }
+    static void write(ExtractReport report, Terminal terminal) {
         terminal.out()
                 .println(
                         Words.text(
@@ -137,7 +137,7 @@ final class Extraction {
         report.stopped().ifPresent(why -> FailureWords.of(why).forEach(terminal::say));
     }
 
-    private static String line(ExtractedEntry entry) {
+    static String line(ExtractedEntry entry) {
         String path = PrintableName.of(entry.entry().path());
         String detail =
                 switch (entry.result()) {

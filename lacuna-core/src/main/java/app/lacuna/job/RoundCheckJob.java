@@ -14,6 +14,7 @@ import app.lacuna.generations.Manifest;
 import app.lacuna.generations.ManifestLine;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofEntry;
+import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -78,7 +79,9 @@ public final class RoundCheckJob {
                 Optional<Manifest> manifest = Optional.ofNullable(manifests.get(each.id()));
                 List<String> lost = new ArrayList<>();
                 for (ManifestLine line : manifest.map(Manifest::lines).orElse(List.of())) {
-                    if (!good.getOrDefault(line.generation(), Set.of()).contains(line.held())) {
+                    if (line.kind() != ItemKind.FOLDER // all that is to be known of it is here
+                            && !good.getOrDefault(line.generation(), Set.of())
+                                    .contains(line.held())) {
                         lost.add(line.path());
                     }
                 }

@@ -1,0 +1,76 @@
+package app.lacuna.cli;
+
+import app.lacuna.failure.DestinationMissing;
+import app.lacuna.generations.Generation;
+import app.lacuna.job.Moment;
+import app.lacuna.rounds.Round;
+import java.io.IOException;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+
+/** lacuna round list. */
+@Command(name = "list", sortOptions = false)
+final class RoundListCommand implements Callable<Integer> {
+    private final Terminal terminal;
+
+    @Option(names = "--json", descriptionKey = "round.json")
+    private boolean json;
+
+    RoundListCommand(Terminal terminal) {
+        this.terminal = terminal;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        List<Round> backups =
+                NamedRound.rounds().rounds().stream()
+                        .filter(round -> round.backup().isPresent())
+                        .toList();
+        if (json) {
+            Json.object(
+                    terminal.out(),
+                    out -> {
+                        out.writeArrayFieldStart("rounds");
+                        for (Round round : backups) {
+                            out.writeStartObject();
+                            out.writeStringField("name", round.name());
+                            out.writeStringField("folder", round.generations().toString());
+                            out.writeEndObject();
+                        }
+                        out.writeEndArray();
+                    });
+            return ExitCode.DONE.number();
+        }
+        for (Round round : backups) {
+            terminal.out().println(line(round));
+        }
+        if (backups.isEmpty()) {
+            terminal.say(Words.text("round.list.none"));
+        }
+        return ExitCode.DONE.number();
+    }
+
+    private static String line(Round round) throws IOException {
+        String name = PrintableName.of(round.name());
+        String folder = PrintableName.of(round.generations().toString());
+        try {
+            List<Generation> all = Moment.store(round).present();
+            if (!all.isEmpty()) {
+                Generation last = all.get(all.size() - 1);
+                return Words.text(
+                        "round.list.line",
+                        name,
+                        folder,
+                        all.size(),
+                        RoundText.time(last.sameUntil()));
+            }
+        } catch (DestinationMissing e) {
+            if (round.backup().orElseThrow().begun()) {
+                return Words.text("round.list.away", name, folder);
+            }
+        }
+        return Words.text("round.list.new", name, folder);
+    }
+}

@@ -1,0 +1,95 @@
+package app.lacuna.cli;
+
+import app.lacuna.base.ByteCount;
+import app.lacuna.base.Secret;
+import app.lacuna.job.RoundRun;
+import app.lacuna.job.RoundRunJob;
+import app.lacuna.rounds.Round;
+import java.io.IOException;
+import java.time.Clock;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+
+/** lacuna round run. */
+@Command(name = "run", sortOptions = false)
+final class RoundRunCommand implements Callable<Integer> {
+    private final Terminal terminal;
+
+    @Mixin private NamedRound named;
+
+    @Option(names = "--whole", descriptionKey = "round.run.whole")
+    private boolean whole;
+
+    @Option(names = "--by-digest", descriptionKey = "round.run.by-digest")
+    private boolean byDigest;
+
+    @Mixin private PasswordSource passwords;
+
+    RoundRunCommand(Terminal terminal) {
+        this.terminal = terminal;
+    }
+
+    @Override
+    public Integer call() throws IOException {
+        Round round = named.round();
+        boolean begun = round.backup().orElseThrow().begun();
+        RoundRun run;
+        try (Secret password =
+                        begun
+                                ? passwords.forOpening(terminal, round.generations())
+                                : passwords.forPacking(terminal, round.generations());
+                ProgressBar bar = new ProgressBar(terminal)) {
+            run =
+                    new RoundRunJob(
+                                    round,
+                                    password,
+                                    new RoundRunJob.Wish(whole, byDigest),
+                                    Clock.systemDefaultZone(),
+                                    bar,
+                                    terminal.cancel())
+                            .run();
+        }
+        if (!begun) {
+            NamedRound.rounds().save(round.with(round.backup().orElseThrow().asBegun()));
+        }
+        terminal.out().println(line(run));
+        say(run);
+        return (run.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
+    }
+
+    /** One line, for a log: no names of files in it. */
+    private String line(RoundRun run) {
+        if (run.made().isEmpty()) {
+            return Words.text(
+                    "round.run.same",
+                    PrintableName.of(named.name()),
+                    run.counts().same(),
+                    RoundText.time(run.latest().time()));
+        }
+        return Words.text(
+                "round.run.done",
+                PrintableName.of(named.name()),
+                Words.text("round.kind." + run.latest().kind()),
+                run.latest().id(),
+                run.counts().added(),
+                run.counts().changed(),
+                run.counts().renamed(),
+                run.counts().gone(),
+                run.counts().same(),
+                ByteCount.inWords(run.bytes()));
+    }
+
+    private void say(RoundRun run) {
+        if (!run.removed().isEmpty()) {
+            terminal.say(Words.text("round.run.removed", run.removed().size()));
+        }
+        for (String id : run.brokenBefore()) {
+            terminal.say(Words.text("round.run.broken", id));
+        }
+        Rewritten.reportLeftOut(terminal, run.leftOut());
+        run.unsteady()
+                .forEach(path -> terminal.say(Words.text("pack.unsteady", PrintableName.of(path))));
+    }
+}

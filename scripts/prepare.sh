@@ -109,7 +109,7 @@ fuzz_once() {
   export -f fuzz_test
   export root build_dir
   printf '%s\n' ReaderFuzzTest LayeredFuzzTest SalvageFuzzTest SalvageCountFuzzTest KeepingFuzzTest \
-    NameRulesFuzzTest | xargs -P 2 -I '{}' bash -c 'fuzz_test {}'
+    NameRulesFuzzTest TarFuzzTest PgpFuzzTest | xargs -P 2 -I '{}' bash -c 'fuzz_test {}'
 }
 
 fuzz_test() {

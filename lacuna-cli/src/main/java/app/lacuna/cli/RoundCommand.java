@@ -22,6 +22,7 @@ final class RoundCommand implements Runnable {
                 .addSubcommand("undo", new RoundUndoCommand(terminal))
                 .addSubcommand("find", new RoundFindCommand(terminal))
                 .addSubcommand("prune", new RoundPruneCommand(terminal))
+                .addSubcommand("timer", new RoundTimerCommand(terminal))
                 .addSubcommand("check", new RoundCheckCommand(terminal));
     }
 

@@ -5,7 +5,9 @@ import app.lacuna.generations.Generation;
 import app.lacuna.job.Moment;
 import app.lacuna.rounds.Round;
 import java.io.IOException;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -52,6 +54,20 @@ final class RoundListCommand implements Callable<Integer> {
         return ExitCode.DONE.number();
     }
 
+    private static String due(Round round, Instant last) {
+        return round.backup()
+                .orElseThrow()
+                .dueAt(Optional.of(last))
+                .map(
+                        when ->
+                                Words.text(
+                                        when.isBefore(Instant.now())
+                                                ? "round.list.due"
+                                                : "round.list.next",
+                                        RoundText.time(when)))
+                .orElse("");
+    }
+
     private static String line(Round round) throws IOException {
         String name = PrintableName.of(round.name());
         String folder = PrintableName.of(round.generations().toString());
@@ -59,12 +75,14 @@ final class RoundListCommand implements Callable<Integer> {
             List<Generation> all = Moment.store(round).present();
             if (!all.isEmpty()) {
                 Generation last = all.get(all.size() - 1);
+                String due = due(round, last.sameUntil());
                 return Words.text(
                         "round.list.line",
                         name,
                         folder,
                         all.size(),
-                        RoundText.time(last.sameUntil()));
+                        RoundText.time(last.sameUntil()),
+                        due);
             }
         } catch (DestinationMissing e) {
             if (round.backup().orElseThrow().begun()) {

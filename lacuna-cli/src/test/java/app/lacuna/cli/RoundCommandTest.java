@@ -118,6 +118,31 @@ class RoundCommandTest {
     }
 
     @Test
+    void theSystemCanRunItByItself() throws IOException {
+        Path key = folder.resolve("a key's 100%");
+        Path units = folder.resolve("units");
+        Run written =
+                round("timer", "--key", key.toString(), "--at-hour", "7", "-o", units.toString());
+        assertThat(written.code()).as(written.err()).isZero();
+        assertThat(written.out()).contains("systemctl --user enable --now lacuna-evening-copy-");
+        try (var files = Files.list(units)) {
+            for (Path file : files.toList()) {
+                String text = Files.readString(file);
+                if (file.toString().endsWith(".timer")) {
+                    assertThat(text).contains("OnCalendar=*-*-* 07:00:00", "Persistent=true");
+                } else {
+                    assertThat(text).contains("run \"" + name + "\"", "a key's 100%%");
+                }
+            }
+        }
+        Run cron = round("timer", "--key", key.toString(), "--cron");
+        assertThat(cron.out()).startsWith("0 18 */1 * * lacuna round run '" + name + "'");
+        assertThat(cron.out()).contains("a key'\\''s 100\\%");
+        assertThat(round("timer", "--key", "k", "--at-hour", "24").code())
+                .isEqualTo(ExitCode.USAGE.number());
+    }
+
+    @Test
     void whatIsMissingIsSaid() throws IOException {
         Run unknown = Run.of("round", "run", "no such round", PASSWORD);
         assertThat(unknown.code()).isEqualTo(ExitCode.USAGE.number());

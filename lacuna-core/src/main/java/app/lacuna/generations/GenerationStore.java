@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -23,6 +24,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * The folder in which the generations of one round lie, with a list of them that says nothing of
@@ -187,6 +190,37 @@ public final class GenerationStore {
                     made.needs().stream().sorted().forEach(needs::add);
                     node.put("contentBytes", made.contentBytes());
                 });
+    }
+
+    /**
+     * Files that have a generation's name and are not in the list: a process has ended between
+     * giving the name and writing it down. What has its name has been proved.
+     *
+     * @param ending of the files of this round
+     */
+    public List<Generation> unlisted(String ending) throws IOException {
+        Set<Path> listed = new HashSet<>();
+        listed().forEach(each -> listed.add(each.file()));
+        Pattern name =
+                Pattern.compile(
+                        Pattern.quote(folder.getFileName() + "-")
+                                + "(\\d{8}T\\d{6}Z)-(whole|changes)"
+                                + Pattern.quote(ending));
+        List<Generation> found = new ArrayList<>();
+        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder)) {
+            for (Path file : files) {
+                Matcher told = name.matcher(file.getFileName().toString());
+                if (told.matches() && !listed.contains(file)) {
+                    String id = told.group(1);
+                    Generation.Kind kind =
+                            told.group(2).equals("whole")
+                                    ? Generation.Kind.WHOLE
+                                    : Generation.Kind.CHANGES;
+                    found.add(new Generation(id, kind, file, Set.of(), 0, Generation.timeOf(id)));
+                }
+            }
+        }
+        return found;
     }
 
     /** Nothing had changed at that time. */

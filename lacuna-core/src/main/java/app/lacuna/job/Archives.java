@@ -38,7 +38,7 @@ public final class Archives {
             return disc(file, limits, nested);
         }
         requireFile(file);
-        if (TarArchives.isOne(file)) {
+        if (!ZipArchives.isSurelyOne(file) && TarArchives.isOne(file)) {
             return TarArchives.open(file, limits);
         }
         return ZipArchives.open(file, limits, nested);

@@ -13,6 +13,7 @@ import app.lacuna.failure.GenerationMissing;
 import app.lacuna.failure.NotAnArchive;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.NothingToPack;
+import app.lacuna.failure.WrongPassword;
 import app.lacuna.generations.Changes;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
@@ -104,6 +105,7 @@ public final class RoundRunJob {
             assert lock != null;
             password = composed;
             store.finishRemoving();
+            takeUp(store);
             return run(store);
         }
     }
@@ -117,6 +119,27 @@ public final class RoundRunJob {
             return GenerationStore.open(places, backup.id());
         } catch (DestinationMissing e) {
             return GenerationStore.begin(round.generations(), backup.id());
+        }
+    }
+
+    /** What a process has made that ended before it could write it down. */
+    private void takeUp(GenerationStore store) throws IOException {
+        for (Generation each : store.unlisted(backup.ending())) {
+            try (OpenGenerations open = new OpenGenerations(password, listener, cancel)) {
+                Manifest manifest = open.manifest(store, each);
+                Set<String> needs = new TreeSet<>(manifest.needs());
+                needs.remove(each.id());
+                store.add(
+                        new Generation(
+                                each.id(),
+                                each.kind(),
+                                each.file(),
+                                needs,
+                                manifest.contentBytes(),
+                                each.time()));
+            } catch (DamagedArchive | NotAnArchive | GenerationMissing | WrongPassword e) {
+                continue; // somebody else's
+            }
         }
     }
 

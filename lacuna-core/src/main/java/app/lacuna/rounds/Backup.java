@@ -8,6 +8,7 @@ import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import app.lacuna.generations.Keep;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Optional;
 
 /**
@@ -35,6 +36,15 @@ public record Backup(
         return form.isBackup()
                 ? PackOptions.backup(form, Method.ZSTD, level)
                 : new PackOptions(Protection.AES_256, Names.HIDDEN, Method.DEFLATE, level, "");
+    }
+
+    /**
+     * When it is to be run again; nothing if it is only run by hand.
+     *
+     * @param last when it was run the last time, whatever had changed; absent if it never was
+     */
+    public Optional<Instant> dueAt(Optional<Instant> last) {
+        return every.map(span -> last.map(time -> time.plus(span)).orElse(Instant.EPOCH));
     }
 
     /** What files of it end with. */

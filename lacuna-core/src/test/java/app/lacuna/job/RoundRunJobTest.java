@@ -147,6 +147,24 @@ class RoundRunJobTest {
     }
 
     @Test
+    void whatWasNotWrittenDownIsTakenUp() throws IOException {
+        RoundsForTests.run(round, evening(0));
+        Files.writeString(source.resolve("register.csv"), "changed");
+        Generation second = RoundsForTests.run(round, evening(1)).latest();
+        Path list = round.generations().resolve(GenerationStore.LIST);
+        String both = Files.readString(list);
+        Files.writeString(
+                list,
+                both.replaceFirst(
+                        "(?s),\\s*\\{\\s*\"id\" : \"" + second.id() + "\".*?\\}(?=\\s*\\])", ""));
+        assertThat(Moment.store(round).listed()).hasSize(1);
+        RoundRun third = RoundsForTests.run(round, evening(2));
+        assertThat(third.made()).isEmpty();
+        assertThat(Moment.store(round).listed()).hasSize(2);
+        assertThat(RoundsForTests.check(round)).allMatch(each -> each.lost().isEmpty());
+    }
+
+    @Test
     void twoRunsAtOnceAreOne() throws IOException {
         RoundsForTests.run(round, evening(0));
         try (var lock = Moment.store(round).lock()) {

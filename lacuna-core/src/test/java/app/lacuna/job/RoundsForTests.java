@@ -95,4 +95,18 @@ final class RoundsForTests {
                     .run();
         }
     }
+
+    static PutBackJob.Result putBack(Round round, Generation generation) throws IOException {
+        try (Moment moment = moment(round, generation);
+                Secret password = TestTrees.secret(PASSWORD)) {
+            PutBackJob job =
+                    new PutBackJob(
+                            round,
+                            moment,
+                            Clock.systemUTC(),
+                            ProgressListener.none(),
+                            CancelToken.never());
+            return job.run(job.plan(path -> true, false), password);
+        }
+    }
 }

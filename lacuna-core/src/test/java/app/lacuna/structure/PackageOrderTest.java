@@ -69,6 +69,7 @@ class PackageOrderTest {
                             "app.lacuna.exposure",
                             "app.lacuna.forecast",
                             "app.lacuna.looseends",
+                            "app.lacuna.generations",
                             "app.lacuna.rounds")
                     .layer("formats")
                     .definedBy(

@@ -20,9 +20,11 @@ record PacketHeader(int tag, long body, long length, boolean partial) {
     static final int PUBLIC_KEY_SESSION = 1;
     static final int PASSWORD_SESSION = 3;
     static final int COMPRESSED = 8;
+    static final int UNPROTECTED = 9;
     static final int MARKER = 10;
     static final int LITERAL = 11;
     static final int PROTECTED = 18;
+    static final int EARLIER_PROTECTED = 20;
     static final int PADDING = 21;
 
     private static final int LONGEST = 6;

@@ -50,20 +50,23 @@ record PgpKeys(int passwords, PacketHeader data, int version) {
             return isArmored(source);
         }
         try {
-            PacketHeader first = PacketHeader.at(source, 0);
-            int version = version(source, first);
-            return switch (first.tag()) {
-                case PacketHeader.PASSWORD_SESSION, PacketHeader.PUBLIC_KEY_SESSION ->
-                        !first.partial()
-                                && first.length() < LARGEST
-                                && version >= 3
-                                && version <= 6;
-                case PacketHeader.MARKER -> first.length() == 3 && version == 'P';
-                default -> false;
-            };
+            return (start.get(0) & 0x80) != 0 && of(source).data() != null;
+        } catch (UnsupportedFeature e) {
+            return true; // one that is not read here
         } catch (LacunaException e) {
             return false;
         }
+    }
+
+    /** Versions 3 to 6 lead to keys (5.1, 5.3); a marker says "PGP" (5.8). */
+    private static boolean isPlausible(ByteSource source, PacketHeader packet) throws IOException {
+        int first = version(source, packet);
+        return switch (packet.tag()) {
+            case PacketHeader.PASSWORD_SESSION, PacketHeader.PUBLIC_KEY_SESSION ->
+                    first >= 3 && first <= 6;
+            case PacketHeader.MARKER -> first == 'P' && packet.length() == 3;
+            default -> true;
+        };
     }
 
     private static int version(ByteSource source, PacketHeader packet) throws IOException {
@@ -86,20 +89,33 @@ record PgpKeys(int passwords, PacketHeader data, int version) {
         }
         long position = 0;
         int passwords = 0;
+        int others = 0;
         for (int number = 0; number < MOST; number++) {
             PacketHeader packet = PacketHeader.at(source, position);
             switch (packet.tag()) {
-                case PacketHeader.PASSWORD_SESSION -> passwords++;
-                case PacketHeader.PUBLIC_KEY_SESSION, PacketHeader.MARKER, PacketHeader.PADDING -> {
+                case PacketHeader.PASSWORD_SESSION -> {
+                    KeyCost.requireBearable(source, packet);
+                    passwords++;
+                }
+                case PacketHeader.PUBLIC_KEY_SESSION -> others++;
+                case PacketHeader.MARKER, PacketHeader.PADDING -> {
                     // says nothing about passwords
                 }
                 case PacketHeader.PROTECTED -> {
+                    if (passwords + others == 0) {
+                        throw PacketHeader.damaged(Damage.DIRECTORY, position);
+                    }
                     return new PgpKeys(passwords, packet, version(source, packet));
                 }
-                default ->
-                        throw new UnsupportedFeature("OpenPGP packet of type " + packet.tag(), "");
+                case PacketHeader.UNPROTECTED, PacketHeader.EARLIER_PROTECTED -> {
+                    if (passwords + others == 0) {
+                        throw PacketHeader.damaged(Damage.DIRECTORY, position);
+                    }
+                    throw new UnsupportedFeature("OpenPGP packet of type " + packet.tag(), "");
+                }
+                default -> throw PacketHeader.damaged(Damage.DIRECTORY, position);
             }
-            if (packet.partial() || packet.length() > LARGEST) {
+            if (packet.partial() || packet.length() > LARGEST || !isPlausible(source, packet)) {
                 throw PacketHeader.damaged(Damage.DIRECTORY, position);
             }
             position = packet.body() + packet.length();

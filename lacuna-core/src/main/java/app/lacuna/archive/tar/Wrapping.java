@@ -54,13 +54,7 @@ enum Wrapping {
                 return Optional.of(each);
             }
         }
-        boolean tar = TarHeader.isHeader(start) || isEmptyTar(start);
-        return tar ? Optional.of(NONE) : Optional.empty();
-    }
-
-    /** Two blocks of zeros, and nothing else. */
-    private static boolean isEmptyTar(byte[] start) {
-        return start.length >= 2 * TarHeader.BLOCK && TarHeader.isZero(start);
+        return TarHeader.isHeader(start) ? Optional.of(NONE) : Optional.empty();
     }
 
     /** As much of the beginning as is looked at. */

@@ -59,6 +59,19 @@ final class EndReader {
         return new Tail(tail, end, tailStart);
     }
 
+    /** Whether the record that ends an archive ends the file exactly. */
+    boolean endsExactly() throws IOException {
+        int tailLength = (int) Math.min(fileSize, ZipConstants.END_BYTES + ZipConstants.MAX_16);
+        ByteBuffer tail = Fields.at(source, fileSize - tailLength, tailLength);
+        int end = findEnd(tail);
+        boolean exactly =
+                end >= 0
+                        && end + ZipConstants.END_BYTES + (tail.getShort(end + 20) & 0xffff)
+                                == tail.limit();
+        Arrays.fill(tail.array(), (byte) 0);
+        return exactly;
+    }
+
     /** The last place where the record and its comment fill the file exactly, or nearly so. */
     private static int findEnd(ByteBuffer tail) {
         int roomy = -1;

@@ -33,6 +33,19 @@ public final class ZipArchives {
     }
 
     /**
+     * Whether it can be nothing else: it ends as these archives do, or is called like a part of
+     * one. A part may begin with anything.
+     */
+    public static boolean isSurelyOne(Path file) throws IOException {
+        if (VolumeNames.lastOf(file).isPresent()) {
+            return true;
+        }
+        try (FileSource source = new FileSource(file)) {
+            return new EndReader(source, file).endsExactly();
+        }
+    }
+
+    /**
      * Any part of a split archive opens all of it. The caller closes the reader.
      *
      * @throws VolumeMissing if one of the parts is not there or not the right one

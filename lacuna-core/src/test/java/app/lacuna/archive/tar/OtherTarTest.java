@@ -173,6 +173,24 @@ class OtherTarTest {
                 .isEqualTo(Files.getAttribute(out.resolve("tree/other name"), "unix:ino"));
     }
 
+    /** The last part of a split ZIP archive begins wherever the part before it was full. */
+    @Test
+    void whatEndsAsAZipArchiveIsOne() throws IOException {
+        Path file = folder.resolve("a.zip");
+        byte[] tar = Files.readAllBytes(ours(Method.STORED));
+        Path zip = folder.resolve("inner.zip");
+        Jobs.pack(zip, app.lacuna.archive.PackOptions.STANDARD, "x", tree.resolve("file 1"));
+        for (byte[] start : List.of(tar, new byte[4096])) {
+            byte[] end = Files.readAllBytes(zip);
+            byte[] both = Arrays.copyOf(start, start.length + end.length);
+            System.arraycopy(end, 0, both, start.length, end.length);
+            Files.write(file, both);
+            try (var opened = Jobs.open(file, "x")) {
+                assertThat(opened.listing().entries()).extracting("path").containsExactly("file 1");
+            }
+        }
+    }
+
     @Test
     void theLastOfSeveralWithOneNameCounts() throws IOException {
         Path file = folder.resolve("twice.tar");

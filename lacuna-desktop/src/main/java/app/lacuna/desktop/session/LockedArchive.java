@@ -2,7 +2,9 @@ package app.lacuna.desktop.session;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.OpenedArchive;
+import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
@@ -74,7 +76,7 @@ public final class LockedArchive {
         variants.clear();
         ArchiveReader reader = archive.reader();
         unlocking.start(
-                (listener, cancel) -> tried(reader, typed),
+                (listener, cancel) -> tried(reader, typed, listener, cancel),
                 outcome -> {
                     if (outcome instanceof Outcome.Done<Tried> done) {
                         ended(done.value());
@@ -85,10 +87,13 @@ public final class LockedArchive {
                 Tried::close);
     }
 
-    private static Tried tried(ArchiveReader reader, Secret typed) throws IOException {
+    private static Tried tried(
+            ArchiveReader reader, Secret typed, ProgressListener listener, CancelToken cancel)
+            throws IOException {
         FailureText wrong = WrongPasswordText.of(typed);
         try {
-            return new Tried(Optional.of(reader.open(typed)), typed, wrong);
+            return new Tried(
+                    Optional.of(reader.open(Optional.of(typed), listener, cancel)), typed, wrong);
         } catch (WrongPassword e) {
             typed.close();
             return new Tried(Optional.empty(), typed, wrong);

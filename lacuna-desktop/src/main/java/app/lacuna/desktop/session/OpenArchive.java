@@ -6,6 +6,7 @@ import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Nested;
 import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.tar.TarArchiveReader;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
@@ -79,7 +80,7 @@ public final class OpenArchive implements AutoCloseable {
             return found;
         }
         try {
-            found.opened = Optional.of(reader.open());
+            found.opened = Optional.of(reader.open(Optional.empty(), listener, cancel));
             return found;
         } catch (IOException | RuntimeException e) {
             reader.close();
@@ -149,9 +150,9 @@ public final class OpenArchive implements AutoCloseable {
                 : Optional.empty();
     }
 
-    /** Whether nothing can be put into it: what is left of a damaged one, or what is on a disc. */
+    /** Whether nothing can be put into it: what is left of a damaged one, a disc, or a backup. */
     public boolean isOnlyRead() {
-        return isSalvaged() || discs().isPresent();
+        return isSalvaged() || discs().isPresent() || reader instanceof TarArchiveReader;
     }
 
     /** Whether nothing can be opened before the password is known. */

@@ -7,6 +7,7 @@ import app.lacuna.job.RoundRunJob;
 import app.lacuna.rounds.Round;
 import java.io.IOException;
 import java.time.Clock;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -36,23 +37,26 @@ final class RoundRunCommand implements Callable<Integer> {
         Round round = named.round();
         boolean begun = round.backup().orElseThrow().begun();
         RoundRun run;
+        Optional<RoundRunJob> job = Optional.empty();
         try (Secret password =
                         begun
                                 ? passwords.forOpening(terminal, round.generations())
                                 : passwords.forPacking(terminal, round.generations());
                 ProgressBar bar = new ProgressBar(terminal)) {
-            run =
-                    new RoundRunJob(
+            job =
+                    Optional.of(
+                            new RoundRunJob(
                                     round,
                                     password,
                                     new RoundRunJob.Wish(whole, byDigest),
                                     Clock.systemDefaultZone(),
                                     bar,
-                                    terminal.cancel())
-                            .run();
-        }
-        if (!begun) {
-            NamedRound.rounds().save(round.with(round.backup().orElseThrow().asBegun()));
+                                    terminal.cancel()));
+            run = job.get().run();
+        } finally {
+            if (!begun && job.filter(RoundRunJob::hasBegun).isPresent()) {
+                NamedRound.rounds().save(round.with(round.backup().orElseThrow().asBegun()));
+            }
         }
         terminal.out().println(line(run));
         say(run);

@@ -120,7 +120,9 @@ public final class PutBackJob {
                         .map(Root::of)
                         .toList();
         FileSelection now =
-                new SelectionScanner(cancel, item -> {}, round.rules()).scanRoots(places);
+                new SelectionScanner(cancel, item -> {}, round.rules())
+                        .scanRoots(places)
+                        .without(Set.of(moment.store().folder().toRealPath())); // never its own
         ProgressMeter meter = new ProgressMeter(listener, Stage.COMPARING, 0, now.items().size());
         Standing.All standing =
                 new Standing(manifest).against(named(now.items(), manifest), meter, cancel);

@@ -63,6 +63,7 @@ public final class RoundRunJob {
     private final CancelToken cancel;
     private final Set<String> broken = new TreeSet<>();
     private Secret password;
+    private volatile boolean placeMade;
 
     /**
      * What is asked for.
@@ -116,9 +117,13 @@ public final class RoundRunJob {
             return GenerationStore.open(places, backup.id());
         }
         try {
-            return GenerationStore.open(places, backup.id());
+            GenerationStore there = GenerationStore.open(places, backup.id());
+            placeMade = true;
+            return there;
         } catch (DestinationMissing e) {
-            return GenerationStore.begin(round.generations(), backup.id());
+            GenerationStore begun = GenerationStore.begin(round.generations(), backup.id());
+            placeMade = true;
+            return begun;
         }
     }
 
@@ -141,6 +146,13 @@ public final class RoundRunJob {
                 continue; // somebody else's
             }
         }
+    }
+
+    /**
+     * Whether its place has been made, whatever came after: from now on no other is taken for it.
+     */
+    public boolean hasBegun() {
+        return backup.begun() || placeMade;
     }
 
     private RoundRun run(GenerationStore store) throws IOException {
@@ -216,8 +228,11 @@ public final class RoundRunJob {
         listener.onProgress(new Progress(Stage.SCANNING, "", 0, 0, 0, 0));
         FileSelection selection =
                 new SelectionScanner(cancel, item -> {}, round.rules())
-                        .scanRoots(round.roots().stream().map(Root::of).toList())
-                        .without(Set.of(store.folder().toRealPath()));
+                        .scanRoots(round.roots().stream().map(Root::of).toList());
+        Path own = store.folder().toRealPath();
+        if (selection.items().stream().anyMatch(item -> item.source().startsWith(own))) {
+            selection = selection.without(Set.of(own), LeftOut.Reason.OUTPUT_ITSELF);
+        }
         boolean rootsThere =
                 selection.leftOut().stream()
                         .noneMatch(

@@ -37,11 +37,15 @@ public record FileSelection(
 
     /** The same without these places on disk and everything below them, which is said of them. */
     public FileSelection without(Set<Path> sources) {
+        return without(sources, LeftOut.Reason.TAKEN_OUT);
+    }
+
+    public FileSelection without(Set<Path> sources, LeftOut.Reason reason) {
         if (sources.isEmpty()) {
             return this;
         }
         List<LeftOut> all = new ArrayList<>(leftOut);
-        sources.forEach(source -> all.add(new LeftOut(source, LeftOut.Reason.TAKEN_OUT)));
+        sources.forEach(source -> all.add(new LeftOut(source, reason)));
         List<FileItem> kept =
                 items.stream().filter(item -> !isAtOrBelow(item.source(), sources)).toList();
         return new FileSelection(kept, all, renamed, linkRoots);

@@ -122,6 +122,22 @@ class PutBackJobTest {
         SameTree.assertSame(source, changed);
     }
 
+    /**
+     * The generations may lie in a folder that is backed up: they are never what was not there
+     * then.
+     */
+    @Test
+    void theGenerationsThemselvesStay() throws IOException {
+        Path inside = Files.createDirectory(source.resolve("drive inside"));
+        round = RoundsForTests.round(source, inside, Form.ZIP, Keep.USUAL);
+        first = RoundsForTests.run(round, START).latest();
+        change();
+        assertThat(putBack(true).isComplete()).isTrue();
+        assertThat(first.file()).exists();
+        assertThat(RoundsForTests.check(round)).allMatch(each -> each.lost().isEmpty());
+        assertThat(source.resolve("new.txt")).doesNotExist();
+    }
+
     @Test
     void theArchiveOfBeforeIsNoGeneration() throws IOException {
         change();

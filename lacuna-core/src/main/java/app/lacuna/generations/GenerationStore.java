@@ -18,10 +18,14 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.DateTimeException;
 import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Deque;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
@@ -278,10 +282,16 @@ public final class GenerationStore {
      * refers to.
      */
     public static List<Generation> removable(List<Generation> all, Set<Generation> kept) {
+        Map<String, Generation> byId = new HashMap<>();
+        all.forEach(each -> byId.put(each.id(), each));
         Set<String> needed = new HashSet<>();
-        for (Generation each : kept) {
-            needed.add(each.id());
-            needed.addAll(each.needs());
+        Deque<String> next = new ArrayDeque<>();
+        kept.forEach(each -> next.add(each.id()));
+        while (!next.isEmpty()) {
+            Generation each = byId.get(next.remove());
+            if (each != null && needed.add(each.id())) {
+                next.addAll(each.needs()); // what stays gives all of its moment back
+            }
         }
         return all.stream().filter(each -> !needed.contains(each.id())).toList();
     }

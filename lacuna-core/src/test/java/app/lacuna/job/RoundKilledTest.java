@@ -8,6 +8,7 @@ import app.lacuna.rounds.Round;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -37,7 +38,8 @@ class RoundKilledTest {
         int leftSomething = 0;
         for (int kill = 0; kill < KILLS; kill++) {
             Process process = start(state, source, drive, kill);
-            Thread.sleep(random.nextInt(600));
+            awaitWriting(process);
+            Thread.sleep(random.nextInt(kill % 2 == 0 ? 30 : 600));
             process.destroyForcibly().waitFor(20, TimeUnit.SECONDS);
             leftSomething += temporaries() > 0 ? 1 : 0;
             Register.start(state);
@@ -56,13 +58,20 @@ class RoundKilledTest {
         }
     }
 
+    /** Until something is under way, however busy the computer is. */
+    private void awaitWriting(Process process) throws IOException, InterruptedException {
+        while (process.isAlive() && temporaries() == 0) {
+            Thread.sleep(1);
+        }
+    }
+
     private void check(Round round) throws IOException {
         if (!Files.exists(round.generations().resolve("round.json"))) {
             return; // killed before the first
         }
         for (RoundCheckJob.Checked each : RoundsForTests.check(round)) {
-            assertThat(each.state()).isEqualTo(RoundCheckJob.State.WHOLE);
-            assertThat(each.lost()).isEmpty();
+            assertThat(each.state()).as(each.toString()).isEqualTo(RoundCheckJob.State.WHOLE);
+            assertThat(each.lost()).as(each.toString()).isEmpty();
         }
         List<Path> listed = Moment.store(round).listed().stream().map(Generation::file).toList();
         try (Stream<Path> files = Files.list(round.generations())) {
@@ -83,6 +92,8 @@ class RoundKilledTest {
         try (Stream<Path> all = Files.walk(folder)) {
             return all.filter(path -> path.getFileName().toString().startsWith(Register.PREFIX))
                     .count();
+        } catch (UncheckedIOException e) {
+            return 0; // it went while it was looked at
         }
     }
 

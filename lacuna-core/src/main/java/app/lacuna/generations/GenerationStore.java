@@ -278,7 +278,7 @@ public final class GenerationStore {
     }
 
     /**
-     * Those that nobody needs any more: neither kept themselves nor with bytes that a kept one
+     * Those that nobody needs any more: neither kept themselves nor with bytes that one which stays
      * refers to.
      */
     public static List<Generation> removable(List<Generation> all, Set<Generation> kept) {

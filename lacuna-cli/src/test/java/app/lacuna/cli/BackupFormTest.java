@@ -71,10 +71,10 @@ class BackupFormTest {
                         "tar-openpgp",
                         option,
                         "-o",
-                        folder.resolve("a.gpg"),
+                        folder.resolve("a.backup"),
                         PASSWORD);
         assertThat(run.code()).isEqualTo(ExitCode.USAGE.number());
-        assertThat(folder.resolve("a.gpg")).doesNotExist();
+        assertThat(folder.resolve("a.backup")).doesNotExist();
     }
 
     @Test

@@ -165,19 +165,25 @@ public final class PutBackJob {
                 Closeable lock = moment.store().lock()) {
             assert lock != null;
             FolderTimes times = touched(plan);
-            Path before = keepWhatIsThere(plan, times, composed);
-            List<FileItem> gone = remove(plan.removed());
+            GenerationReport report = new GenerationReport(listener, cancel);
+            Path before = keepWhatIsThere(plan, times, composed, report);
+            Map<Path, FileItem> kept = kept(report);
+            List<FileItem> gone =
+                    remove(
+                            plan.removed().stream()
+                                    .filter(item -> kept.containsKey(item.source()))
+                                    .toList());
             List<ExtractedEntry> notOut = new ArrayList<>();
             List<Path> withoutAttributes = new ArrayList<>();
             int out = 0;
             for (Manifest.Root root : moment.archive().manifest().roots()) {
-                ExtractReport report = putBack(root, plan);
-                out += (int) report.cameOut();
-                report.entries().stream()
+                ExtractReport back = putBack(root, plan, kept);
+                out += (int) back.cameOut();
+                back.entries().stream()
                         .filter(entry -> !entry.result().cameOut())
                         .forEach(notOut::add);
-                withoutAttributes.addAll(report.withoutAttributes());
-                if (report.stopped().isPresent()) {
+                withoutAttributes.addAll(back.withoutAttributes());
+                if (back.stopped().isPresent()) {
                     break;
                 }
             }
@@ -188,7 +194,9 @@ public final class PutBackJob {
     }
 
     /** First of all, and with a list of what there will be that is not there now. */
-    private Path keepWhatIsThere(Plan plan, FolderTimes times, Secret password) throws IOException {
+    private Path keepWhatIsThere(
+            Plan plan, FolderTimes times, Secret password, GenerationReport report)
+            throws IOException {
         List<FileItem> there = new ArrayList<>();
         List<ManifestLine> made = new ArrayList<>();
         for (Standing.Compared each : plan.files()) {
@@ -215,7 +223,7 @@ public final class PutBackJob {
                 .write(
                         file,
                         there,
-                        new GenerationReport(listener, cancel),
+                        report,
                         () -> undo,
                         text -> new BackupFile.Text(Manifest.PATH, text.bytes(), clock.instant()),
                         (opened, text, proof) -> 0);
@@ -249,11 +257,41 @@ public final class PutBackJob {
         }
     }
 
-    private ExtractReport putBack(Manifest.Root root, Plan plan) throws IOException {
+    /** What is in the archive of before, as it was then; not what kept changing meanwhile. */
+    private static Map<Path, FileItem> kept(GenerationReport report) {
+        Set<String> unsteady = new HashSet<>(report.unsteady());
+        Map<Path, FileItem> kept = new HashMap<>();
+        report.packed().stream()
+                .filter(item -> !unsteady.contains(item.path()))
+                .forEach(item -> kept.put(item.source(), item));
+        return kept;
+    }
+
+    /** Nothing is replaced that is not in the archive of before as it is now. */
+    private static boolean isSafe(Standing.Compared each, Map<Path, FileItem> kept) {
+        Path place = each.place();
+        FileItem before = kept.get(place);
+        if (before == null) {
+            return each.now().isEmpty() && !Files.exists(place, LinkOption.NOFOLLOW_LINKS);
+        }
+        try {
+            return new ItemReader()
+                    .readAgain(before)
+                    .filter(now -> isStill(before, now))
+                    .isPresent();
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    private ExtractReport putBack(Manifest.Root root, Plan plan, Map<Path, FileItem> kept)
+            throws IOException {
         Path place = Path.of(root.place());
         MomentArchive view = moment.archive().view(moment.archive().manifest().under(root));
         Set<Path> wanted = new HashSet<>();
-        plan.files().forEach(each -> wanted.add(each.place()));
+        plan.files().stream()
+                .filter(each -> isSafe(each, kept))
+                .forEach(each -> wanted.add(each.place()));
         Path around = place.getParent();
         List<ArchiveEntry> entries =
                 view.listing().entries().stream()

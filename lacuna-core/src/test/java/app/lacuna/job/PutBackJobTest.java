@@ -7,12 +7,14 @@ import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.base.Stage;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Keep;
 import app.lacuna.generations.Standing;
 import app.lacuna.rounds.Round;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -136,6 +138,39 @@ class PutBackJobTest {
         assertThat(first.file()).exists();
         assertThat(RoundsForTests.check(round)).allMatch(each -> each.lost().isEmpty());
         assertThat(source.resolve("new.txt")).doesNotExist();
+    }
+
+    /** What somebody writes after it was kept, and before it would be replaced, is not replaced. */
+    @Test
+    void whatIsWrittenMeanwhileStays() throws IOException {
+        change();
+        Path file = source.resolve("register.csv");
+        try (Moment moment = RoundsForTests.moment(round, first);
+                Secret password = TestTrees.secret(RoundsForTests.PASSWORD)) {
+            PutBackJob job =
+                    new PutBackJob(
+                            round,
+                            moment,
+                            RoundsForTests.at(START.plusSeconds(9_999)),
+                            told -> {
+                                if (told.stage() == Stage.PROVING) {
+                                    write(file, "edited meanwhile");
+                                }
+                            },
+                            CancelToken.never());
+            PutBackJob.Result result = job.run(job.plan(path -> true, false), password);
+            assertThat(file).hasContent("edited meanwhile");
+            assertThat(result.wrong()).containsExactly("Trench C/register.csv");
+            assertThat(source.resolve("finds/C-121.txt")).hasContent("a brooch");
+        }
+    }
+
+    private static void write(Path file, String text) {
+        try {
+            Files.writeString(file, text);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     @Test

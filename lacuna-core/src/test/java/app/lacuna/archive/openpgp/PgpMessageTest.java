@@ -34,7 +34,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class PgpMessageTest {
-    private static final Path NAME = Path.of("a.tar.gpg");
+    private static final Path NAME = Path.of("a.backup");
 
     private static byte[] noise(int length) {
         byte[] bytes = new byte[length];

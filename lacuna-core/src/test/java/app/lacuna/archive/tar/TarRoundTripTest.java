@@ -87,7 +87,7 @@ class TarRoundTripTest {
     })
     void aTreeComesBackAsItWas(Form form, Method method) throws IOException {
         Path tree = tree();
-        Path archive = folder.resolve("a.tar.gpg");
+        Path archive = folder.resolve("a.backup");
         PackResult packed = Jobs.pack(archive, options(form, method), PASSWORD, tree);
         assertThat(packed.isComplete()).isTrue();
         assertThat(packed.proof().orElseThrow().allIdentical()).isTrue();

@@ -17,7 +17,7 @@ class PgpFuzzTest {
             return;
         }
         try (Secret password = Secret.takeOver("ebb".toCharArray());
-                PgpMessage message = PgpMessage.open(source, password, Path.of("fuzz.gpg"));
+                PgpMessage message = PgpMessage.open(source, password, Path.of("fuzz.backup"));
                 InputStream in = message.stream()) {
             in.readNBytes(1 << 16);
         } catch (LacunaException expected) {

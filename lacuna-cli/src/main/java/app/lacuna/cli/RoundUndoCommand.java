@@ -43,7 +43,16 @@ final class RoundUndoCommand implements Callable<Integer> {
                                     result.back().cameOut(),
                                     result.removed(),
                                     PrintableName.of(before.getFileName().toString())));
-            return Extraction.exitCode(result.back()).number();
+            result.edited()
+                    .forEach(
+                            path ->
+                                    terminal.say(
+                                            Words.text(
+                                                    "round.undo.edited", PrintableName.of(path))));
+            return (result.edited().isEmpty()
+                            ? Extraction.exitCode(result.back())
+                            : ExitCode.INCOMPLETE)
+                    .number();
         }
     }
 }

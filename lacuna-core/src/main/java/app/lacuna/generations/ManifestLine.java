@@ -29,6 +29,23 @@ public record ManifestLine(
         String changed,
         String details,
         boolean shared) {
+    /** The same, with a word in place of when it last changed. */
+    public ManifestLine noted(String word) {
+        return new ManifestLine(
+                path,
+                kind,
+                size,
+                modified,
+                mode,
+                digest,
+                generation,
+                held,
+                key,
+                word,
+                details,
+                shared);
+    }
+
     ManifestLine at(String other) {
         return new ManifestLine(
                 other,

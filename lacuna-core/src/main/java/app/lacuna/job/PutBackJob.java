@@ -52,6 +52,9 @@ import java.util.function.Predicate;
 public final class PutBackJob {
     static final String BEFORE = "before";
 
+    /** Said of a file that took the place of another. */
+    static final String REPLACED = "replaced";
+
     private final Round round;
     private final Backup backup;
     private final Moment moment;
@@ -201,9 +204,7 @@ public final class PutBackJob {
         List<ManifestLine> made = new ArrayList<>();
         for (Standing.Compared each : plan.files()) {
             each.now().ifPresent(there::add);
-            if (each.now().isEmpty()) {
-                made.add(each.line());
-            }
+            made.add(each.now().isEmpty() ? each.line() : each.line().noted(REPLACED));
         }
         there.addAll(plan.removed());
         Set<Path> own = new HashSet<>();

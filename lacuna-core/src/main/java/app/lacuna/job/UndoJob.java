@@ -8,6 +8,7 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.base.Sha256;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
@@ -19,10 +20,13 @@ import app.lacuna.generations.Manifest;
 import app.lacuna.generations.ManifestLine;
 import app.lacuna.generations.MomentArchive;
 import app.lacuna.selection.FileItem;
+import app.lacuna.selection.ItemContents;
 import app.lacuna.selection.ItemKind;
 import java.io.Closeable;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -31,6 +35,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 
 /** Takes a putting back back: what it had replaced comes back, what it had made goes. */
@@ -45,8 +51,13 @@ public final class UndoJob {
      *
      * @param back what has come back
      * @param removed what has gone
+     * @param edited paths of what somebody has written to since: it stays as it is
      */
-    public record Result(ExtractReport back, int removed) {}
+    public record Result(ExtractReport back, int removed, List<String> edited) {
+        public Result {
+            edited = List.copyOf(edited);
+        }
+    }
 
     /**
      * @param password the caller closes it
@@ -77,9 +88,10 @@ public final class UndoJob {
             archive.check(listener, cancel);
             Manifest made = OpenGenerations.manifest(archive, store.round(), PutBackJob.BEFORE);
             int removed = PutBackJob.remove(there(made)).size();
-            ExtractReport back = extract(archive, made);
+            Set<String> edited = edited(made);
+            ExtractReport back = extract(archive, made, edited);
             restoreTimes(back);
-            return new Result(back, removed);
+            return new Result(back, removed, List.copyOf(edited));
         }
     }
 
@@ -97,8 +109,37 @@ public final class UndoJob {
 
     /** What was put back where nothing was, as long as it is still that. */
     private static List<FileItem> there(Manifest made) {
+        return items(made, false);
+    }
+
+    /** Replaced files that are not what was put in their place any more. */
+    private Set<String> edited(Manifest made) {
+        Map<String, String> digests = new HashMap<>();
+        made.lines().forEach(line -> digests.put(line.path(), line.digest()));
+        Set<String> edited = new TreeSet<>();
+        for (FileItem item : items(made, true)) {
+            boolean there = Files.exists(item.source(), LinkOption.NOFOLLOW_LINKS);
+            if (item.kind() == ItemKind.FILE && there && !hasDigest(item, digests)) {
+                edited.add(item.path());
+            }
+        }
+        return edited;
+    }
+
+    private boolean hasDigest(FileItem item, Map<String, String> digests) {
+        try (InputStream in = ItemContents.open(item)) {
+            return Sha256.of(in, cancel).equals(digests.get(item.path()));
+        } catch (IOException e) {
+            return false; // a folder, or nothing that can be read: it stays
+        }
+    }
+
+    private static List<FileItem> items(Manifest made, boolean replaced) {
         List<FileItem> items = new ArrayList<>();
         for (ManifestLine line : made.lines()) {
+            if (line.changed().equals(PutBackJob.REPLACED) != replaced) {
+                continue;
+            }
             for (Manifest.Root root : made.roots()) {
                 boolean own = line.path().equals(root.name());
                 if (own || line.path().startsWith(root.name() + "/")) {
@@ -122,7 +163,8 @@ public final class UndoJob {
         return items;
     }
 
-    private ExtractReport extract(OpenedArchive archive, Manifest made) throws IOException {
+    private ExtractReport extract(OpenedArchive archive, Manifest made, Set<String> edited)
+            throws IOException {
         if (made.roots().isEmpty()) {
             throw new GenerationMissing(PutBackJob.BEFORE, "");
         }
@@ -131,7 +173,7 @@ public final class UndoJob {
             MomentArchive view =
                     new MomentArchive(
                             archive.listing().archive(),
-                            listed(archive, made).under(root),
+                            listed(archive, made, edited).under(root),
                             Map.of(PutBackJob.BEFORE, archive),
                             () -> {});
             ExtractOptions options =
@@ -145,9 +187,12 @@ public final class UndoJob {
     }
 
     /** What is in the archive, as lines. */
-    private static Manifest listed(OpenedArchive archive, Manifest made) {
+    private static Manifest listed(OpenedArchive archive, Manifest made, Set<String> edited) {
         List<ManifestLine> lines = new ArrayList<>();
         for (ArchiveEntry entry : archive.listing().entries()) {
+            if (edited.contains(entry.path())) {
+                continue;
+            }
             lines.add(
                     new ManifestLine(
                             entry.path(),

@@ -140,6 +140,22 @@ class PutBackJobTest {
         assertThat(source.resolve("new.txt")).doesNotExist();
     }
 
+    @Test
+    void undoingLeavesWhatWasEditedSince() throws IOException {
+        change();
+        putBack(false);
+        Files.writeString(source.resolve("register.csv"), "edited since");
+        GenerationStore store = Moment.store(round);
+        try (Secret password = TestTrees.secret(RoundsForTests.PASSWORD)) {
+            UndoJob.Result undone =
+                    new UndoJob(store, password, ProgressListener.none(), CancelToken.never())
+                            .run(UndoJob.possible(store).get(0));
+            assertThat(undone.edited()).containsExactly("Trench C/register.csv");
+        }
+        assertThat(source.resolve("register.csv")).hasContent("edited since");
+        assertThat(source.resolve("finds/C-121.txt")).doesNotExist();
+    }
+
     /** What somebody writes after it was kept, and before it would be replaced, is not replaced. */
     @Test
     void whatIsWrittenMeanwhileStays() throws IOException {

@@ -169,7 +169,8 @@ public final class RoundRunJob {
             store.stillSame(latest.id(), clock.instant());
             return result(Optional.empty(), latest, found, List.of(), selection, List.of(), store);
         }
-        boolean whole = wish.whole() || last.isEmpty() || isChainLong(present);
+        boolean whole =
+                wish.whole() || last.isEmpty() || isOfOtherForm(latest) || isChainLong(present);
         List<FileItem> items = whole ? selection.items() : found.toStore();
         requireSpace(store, present, items);
         String id = newId(present);
@@ -262,6 +263,11 @@ public final class RoundRunJob {
             }
         }
         return Optional.empty();
+    }
+
+    /** What the new form keeps and the old one did not is to be kept of all files. */
+    private boolean isOfOtherForm(Generation latest) {
+        return !latest.file().getFileName().toString().endsWith(backup.ending());
     }
 
     private boolean isChainLong(List<Generation> present) throws IOException {

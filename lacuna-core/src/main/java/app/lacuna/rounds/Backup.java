@@ -7,9 +7,11 @@ import app.lacuna.archive.Protection;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import app.lacuna.generations.Keep;
+import app.lacuna.password.GuessCost;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.UUID;
 
 /**
  * What makes a round a backup in generations.
@@ -27,9 +29,37 @@ public record Backup(
         }
     }
 
+    /** As it is proposed: everything kept, run by hand, nothing made yet. */
+    public static Backup usual() {
+        return new Backup(
+                UUID.randomUUID().toString(),
+                Form.BACKUP,
+                Level.BALANCED,
+                Keep.USUAL,
+                false,
+                Optional.empty());
+    }
+
     /** After its first run. */
     public Backup asBegun() {
         return new Backup(id, form, level, keep, true, every);
+    }
+
+    /** At another place, where its generations may lie already or are to be begun. */
+    public Backup elsewhere() {
+        return new Backup(id, form, level, keep, false, every);
+    }
+
+    public Backup in(Form other) {
+        return new Backup(id, other, level, keep, begun, every);
+    }
+
+    public Backup keeping(Keep other) {
+        return new Backup(id, form, level, other, begun, every);
+    }
+
+    public Backup every(Optional<Duration> span) {
+        return new Backup(id, form, level, keep, begun, span);
     }
 
     public PackOptions options() {
@@ -45,6 +75,15 @@ public record Backup(
      */
     public Optional<Instant> dueAt(Optional<Instant> last) {
         return every.map(span -> last.map(time -> time.plus(span)).orElse(Instant.EPOCH));
+    }
+
+    /** What it costs to try a password on it. */
+    public GuessCost guessCost() {
+        return switch (form) {
+            case ZIP -> GuessCost.AES_ENTRY;
+            case BACKUP -> GuessCost.ARGON2;
+            case BACKUP_FOR_OLDER_TOOLS -> GuessCost.OPENPGP_ITERATED;
+        };
     }
 
     /** What files of it end with. */

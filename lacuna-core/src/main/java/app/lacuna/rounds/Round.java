@@ -82,6 +82,45 @@ public record Round(
                 Optional.of(other));
     }
 
+    /** Under another name; its place stays the same. */
+    public Round called(String other) {
+        return copy(other, roots, patterns, withoutJunk, folder);
+    }
+
+    public Round of(List<Path> others) {
+        return copy(name, others, patterns, withoutJunk, folder);
+    }
+
+    public Round leavingOut(String otherPatterns, boolean noJunk) {
+        return copy(name, roots, otherPatterns, noJunk, folder);
+    }
+
+    /** At another place, where its generations may lie already or are to be begun. */
+    public Round to(Path other) {
+        Round there = copy(name, roots, patterns, withoutJunk, other);
+        return backup.map(own -> there.with(own.elsewhere())).orElse(there);
+    }
+
+    private Round copy(
+            String otherName,
+            List<Path> otherRoots,
+            String otherPatterns,
+            boolean noJunk,
+            Path otherFolder) {
+        return new Round(
+                otherName,
+                otherRoots,
+                otherPatterns,
+                noJunk,
+                otherFolder,
+                archiveName,
+                protection,
+                names,
+                method,
+                opener,
+                backup);
+    }
+
     /** What goes in by its rules. */
     public ExcludeRules rules() {
         List<String> own =

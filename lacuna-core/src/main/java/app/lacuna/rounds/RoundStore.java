@@ -14,6 +14,7 @@ import java.time.DateTimeException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
  * Keeps rounds, recent destinations and the last form in one file. Several processes can use it at
@@ -57,6 +58,18 @@ public final class RoundStore {
                                     ? there
                                     : rounds.addObject();
                     put(node, round);
+                });
+    }
+
+    /** What is there at that moment, whoever has changed it meanwhile; nothing if it is not. */
+    public void change(String name, UnaryOperator<Round> change) throws IOException {
+        file.change(
+                content -> {
+                    ArrayNode rounds = content.withArray(ROUNDS);
+                    int same = indexOf(rounds, name);
+                    if (same >= 0 && rounds.get(same) instanceof ObjectNode node) {
+                        round(node).ifPresent(there -> put(node, change.apply(there)));
+                    }
                 });
     }
 

@@ -20,7 +20,8 @@ public final class DemoApp extends LacunaApp {
         if (!named.containsKey("shot")) {
             Path folder = Path.of(named.get("demo")).toAbsolutePath();
             mail.keepIn(folder.resolve("Outbox/mailbox"));
-            DemoRounds.save(folder);
+            DemoRounds.inBackground(() -> DemoRounds.save(folder, DemoRun.DEMO_PASSWORD));
+            System.err.println("The rounds of the demo open with: " + DemoRun.DEMO_PASSWORD);
         }
         drive = new DemoDrive(Path.of(named.get("demo")).toAbsolutePath().resolve("Outbox/tray"));
         Services withDrive = usual.withDrive(drive.asDrive());

@@ -12,12 +12,23 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 
-/** The rounds of the story that can be packed by now. */
+/** The rounds of the story. */
 final class DemoRounds {
     private DemoRounds() {}
 
-    /** What can not be kept is not there: the demo goes on without. */
-    static void save(Path folder) {
+    /** It takes some seconds, which nobody has to wait for. */
+    static void inBackground(Runnable work) {
+        Thread thread = new Thread(work, "demo-rounds");
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    /**
+     * What can not be kept is not there: the demo goes on without.
+     *
+     * @param password of those that keep generations
+     */
+    static void save(Path folder, String password) {
         Round finds =
                 new Round(
                         "To the finds specialist",
@@ -31,6 +42,7 @@ final class DemoRounds {
                         Method.DEFLATE,
                         Optional.of(OpenerKind.INSIDE));
         try {
+            new DemoGenerations(folder.resolve("Outbox"), password).make();
             new RoundStore(StateFolder.ofThisUser()).save(finds);
         } catch (IOException e) {
             // nothing of the demo depends on it

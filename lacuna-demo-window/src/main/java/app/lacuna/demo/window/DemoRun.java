@@ -24,11 +24,13 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Platform;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Labeled;
@@ -40,14 +42,14 @@ import javafx.util.Duration;
 /**
  * Brings the window into one of the scenes of the demo story, and saves a picture where one is
  * wanted. Arguments: {@code --demo=FOLDER}, {@code --scene=NAME} (pack, pack-empty, receipt, mail,
- * read-out, open-locked, open, open-changes, loose-ends, discs-plan, discs), {@code
- * --mail-fault=FAULT} (too-large, kind-refused, wrong-login, connection-lost, no-answer, slow),
- * {@code --shot=FILE}, {@code --look=light|dark}, {@code --size=WIDTHxHEIGHT}, {@code
+ * read-out, open-locked, open, open-changes, loose-ends, rounds, rounds-locked, discs-plan, discs),
+ * {@code --mail-fault=FAULT} (too-large, kind-refused, wrong-login, connection-lost, no-answer,
+ * slow), {@code --shot=FILE}, {@code --look=light|dark}, {@code --size=WIDTHxHEIGHT}, {@code
  * --text=PERCENT}, {@code --view=ENDING} of the name of the file that is looked at.
  */
 final class DemoRun {
     private static final String ARCHIVE = "winter-notes.zip";
-    private static final String DEMO_PASSWORD = "second hut by the dyke";
+    static final String DEMO_PASSWORD = "second hut by the dyke";
     private static final String DEMO_HINT = "what we called the second hut";
     private static final Duration STEP = Duration.millis(120);
 
@@ -154,6 +156,8 @@ final class DemoRun {
                 unlockAndLook();
                 leaveLooseEnds();
             }
+            case "rounds" -> showRounds();
+            case "rounds-locked" -> makeRounds();
             case "discs-plan" -> planDiscs();
             case "discs" -> {
                 planDiscs();
@@ -307,6 +311,46 @@ final class DemoRun {
                                 && stage.getScene().lookup("#disc-progress")
                                         instanceof ProgressBar bar
                                 && bar.getProgress() > 0.3,
+                () -> {});
+    }
+
+    /** Two weeks of the Evening copy, made while one waits. */
+    private void makeRounds() {
+        Path folder = Path.of(arguments.get("demo")).toAbsolutePath();
+        AtomicBoolean made = new AtomicBoolean();
+        step(
+                () -> true,
+                () ->
+                        DemoRounds.inBackground(
+                                () -> {
+                                    DemoRounds.save(folder, DEMO_PASSWORD);
+                                    made.set(true);
+                                }));
+        step(made::get, () -> desk.window().show(desk.rounds()));
+        step(() -> stage.getScene().lookup("#round-password") != null, () -> {});
+    }
+
+    /** The evening before the last is picked. */
+    private void showRounds() {
+        makeRounds();
+        step(
+                () -> true,
+                () -> {
+                    ((TextField) stage.getScene().lookup("#round-password")).setText(DEMO_PASSWORD);
+                    ((Button) stage.getScene().lookup("#round-unlock")).fire();
+                });
+        step(() -> stage.getScene().lookup("#moment") != null, () -> {});
+        step(
+                () -> true,
+                () -> {
+                    List<Node> bars =
+                            List.copyOf(stage.getScene().getRoot().lookupAll(".bar-button"));
+                    ((Button) bars.get(bars.size() - 2)).fire();
+                });
+        step(
+                () ->
+                        stage.getScene().lookup("#round-put-back") instanceof Button back
+                                && back.isVisible(),
                 () -> {});
     }
 

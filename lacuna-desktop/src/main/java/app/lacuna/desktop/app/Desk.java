@@ -10,11 +10,13 @@ import app.lacuna.desktop.places.pack.NewArchiveName;
 import app.lacuna.desktop.places.pack.PackPlace;
 import app.lacuna.desktop.places.pack.PackViewModel;
 import app.lacuna.desktop.places.pack.RoundsModel;
+import app.lacuna.desktop.places.rounds.RoundsPlace;
 import app.lacuna.desktop.shell.DiscsWanted;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.shell.Window;
 import app.lacuna.rounds.OpenHistory;
+import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;
 import java.nio.file.Path;
 import java.util.List;
@@ -28,6 +30,7 @@ public final class Desk {
     private final Services services;
     private final PackPlace pack;
     private final OpenPlace open;
+    private final RoundsPlace rounds;
     private final DiscsPlace discs;
     private final EndsPlace ends;
     private final Window window;
@@ -50,7 +53,7 @@ public final class Desk {
     public Desk(Services services, Kept kept, Path startFolder) {
         this.services = services;
         NewArchiveName newName = new NewArchiveName(services.clock());
-        RoundsModel rounds = new RoundsModel(kept.rounds());
+        RoundsModel saved = new RoundsModel(kept.rounds());
         Turns turns = new Turns();
         open = new OpenPlace(services, kept.history());
         pack =
@@ -63,13 +66,20 @@ public final class Desk {
                                             services.life().inner(),
                                             newName,
                                             startFolder,
-                                            rounds,
+                                            saved,
                                             turns);
                             return newestPack;
                         });
+        rounds =
+                new RoundsPlace(
+                        services,
+                        new ToOpen(),
+                        kept.rounds(),
+                        startFolder,
+                        open.model().autoLock().minutes().get());
         ends = new EndsPlace(services, new ToOpen());
         discs = new DiscsPlace(services, kept.discs(), startFolder);
-        window = new Window(List.of(pack, open, discs, ends), services);
+        window = new Window(List.of(pack, open, rounds, discs, ends), services);
         services.ends().look();
     }
 
@@ -98,6 +108,12 @@ public final class Desk {
             window.show(discs);
             return discs.take(wanted);
         }
+
+        @Override
+        public void prepare(Round round) {
+            window.show(pack);
+            pack.prepare(round);
+        }
     }
 
     /** An archive is opened, anything else is to be packed. */
@@ -125,6 +141,10 @@ public final class Desk {
 
     public EndsPlace ends() {
         return ends;
+    }
+
+    public RoundsPlace rounds() {
+        return rounds;
     }
 
     public DiscsPlace discs() {

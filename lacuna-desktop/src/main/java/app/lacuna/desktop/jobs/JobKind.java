@@ -9,6 +9,8 @@ public enum JobKind {
     COPYING(true),
     SENDING(true),
     BURNING(true),
+    BACKING_UP(true),
+    PUTTING_BACK(true),
     REPAIRING(true),
     MAKING_A_SLIP(true),
     OPENING(false),

@@ -7,10 +7,10 @@ import app.lacuna.password.TypingTraps.Trap;
 import java.util.Set;
 
 /** Says of a wrong password what about it may have gone wrong while it was typed. */
-final class WrongPasswordText {
+public final class WrongPasswordText {
     private WrongPasswordText() {}
 
-    static FailureText of(Secret typed) {
+    public static FailureText of(Secret typed) {
         Set<Trap> traps = TypingTraps.in(typed);
         if (traps.contains(Trap.BLANK_AT_THE_START) || traps.contains(Trap.BLANK_AT_THE_END)) {
             return FailureText.named("WrongPasswordBlank");

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.base.Secret;
+import app.lacuna.rounds.Round;
 import java.nio.file.Path;
 import java.util.Map;
 
@@ -25,4 +26,7 @@ public interface Navigator {
      * @return whether it is taken there, and not busy with another set
      */
     boolean ontoDiscs(DiscsWanted wanted);
+
+    /** Puts a saved job onto the page where archives are packed. */
+    void prepare(Round round);
 }

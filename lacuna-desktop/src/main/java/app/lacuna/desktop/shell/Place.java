@@ -3,6 +3,7 @@ package app.lacuna.desktop.shell;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.property.ReadOnlyStringWrapper;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.control.Button;
 import javafx.scene.layout.Region;
@@ -17,6 +18,11 @@ public interface Place {
 
     /** As it stands in the margin. */
     String title();
+
+    /** What is to be known of it elsewhere too, in two words; empty if there is nothing. */
+    default ObservableValue<String> note() {
+        return new ReadOnlyStringWrapper("");
+    }
 
     /** A box at the foot of the margin that leads here, in place of a line in the list. */
     default Optional<Button> marginBox() {

@@ -72,12 +72,24 @@ public final class Shell extends StackPane {
         Label number = new Label(String.valueOf(position));
         name.getStyleClass().add("place-name");
         number.getStyleClass().add("place-number");
-        HBox row = new HBox(name, Page.spacer(), number);
+        Label note = new Label();
+        note.getStyleClass().add("place-note");
+        note.setId("place-note-" + place.id());
+        note.textProperty().bind(place.note());
+        note.visibleProperty().bind(note.textProperty().isNotEmpty());
+        HBox row = new HBox(6, name, Page.spacer(), note, number);
         row.setAlignment(Pos.CENTER_LEFT);
         Button button = new Button();
         button.setId("place-" + place.id());
         button.setGraphic(row);
-        button.setAccessibleText(place.title());
+        button.accessibleTextProperty()
+                .bind(
+                        place.note()
+                                .map(
+                                        known ->
+                                                known.isEmpty()
+                                                        ? place.title()
+                                                        : place.title() + ", " + known));
         button.setTooltip(new Tooltip(Keys.shown("Ctrl+" + position)));
         button.setMaxWidth(Double.MAX_VALUE);
         button.getStyleClass().setAll(Styles.PLACE);

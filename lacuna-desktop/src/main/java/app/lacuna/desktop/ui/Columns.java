@@ -20,10 +20,13 @@ public final class Columns extends ScrollPane {
     private static final double NARROW = 820;
     private static final double SPACE = 20;
     private static final double STACKED_LEFT_HEIGHT = 340;
+    private static final double STACKED_LIST_HEIGHT = 150;
+    private static final double STACKED_RIGHT_HEIGHT = 420;
 
     private final Region left;
     private final Region right;
-    private final double rightWidth;
+    private final double fixedWidth;
+    private final boolean leftIsFixed;
     private final DoubleBinding textSize = TextSize.of(1);
     private final ChangeListener<Number> followText =
             (property, before, now) -> {
@@ -33,9 +36,19 @@ public final class Columns extends ScrollPane {
     private Boolean stacked;
 
     public Columns(Region left, Region right, double rightWidth) {
+        this(left, right, rightWidth, false);
+    }
+
+    /** One whose left column is a list beside what is chosen from it. */
+    public static Columns withList(Region list, Region right, double listWidth) {
+        return new Columns(list, right, listWidth, true);
+    }
+
+    private Columns(Region left, Region right, double fixedWidth, boolean leftIsFixed) {
         this.left = left;
         this.right = right;
-        this.rightWidth = rightWidth;
+        this.fixedWidth = fixedWidth;
+        this.leftIsFixed = leftIsFixed;
         getStyleClass().add("columns");
         setFitToWidth(true);
         setHbarPolicy(ScrollBarPolicy.NEVER);
@@ -60,7 +73,9 @@ public final class Columns extends ScrollPane {
     }
 
     private void stack() {
-        left.setMinHeight(STACKED_LEFT_HEIGHT);
+        left.setMinHeight(leftIsFixed ? STACKED_LIST_HEIGHT : STACKED_LEFT_HEIGHT);
+        left.setMaxWidth(Double.MAX_VALUE);
+        right.setMinHeight(leftIsFixed ? STACKED_RIGHT_HEIGHT : Region.USE_COMPUTED_SIZE);
         right.setPrefWidth(Region.USE_COMPUTED_SIZE);
         right.setMinWidth(0);
         right.setMaxWidth(Double.MAX_VALUE);
@@ -69,19 +84,30 @@ public final class Columns extends ScrollPane {
 
     private void sideBySide() {
         left.setMinHeight(0);
+        right.setMinHeight(Region.USE_COMPUTED_SIZE);
         right.setMinWidth(0);
-        right.setPrefWidth(TextSize.of(rightWidth).get());
         right.setMaxWidth(Double.MAX_VALUE);
-        HBox.setHgrow(left, Priority.ALWAYS);
         left.setMinWidth(0);
+        if (leftIsFixed) {
+            DoubleBinding width = TextSize.of(fixedWidth);
+            left.setMinWidth(width.get());
+            left.setPrefWidth(width.get());
+            left.setMaxWidth(width.get());
+            right.setMinHeight(0);
+            HBox.setHgrow(right, Priority.ALWAYS);
+            setContent(new HBox(SPACE, left, right));
+            return;
+        }
+        right.setPrefWidth(TextSize.of(fixedWidth).get());
+        HBox.setHgrow(left, Priority.ALWAYS);
         ScrollPane own = new ScrollPane(right);
         own.getStyleClass().add("columns");
         own.setFitToWidth(true);
         own.setFitToHeight(true);
         own.setHbarPolicy(ScrollBarPolicy.NEVER);
         own.setFocusTraversable(false);
-        own.minWidthProperty().bind(TextSize.of(rightWidth));
-        own.prefWidthProperty().bind(TextSize.of(rightWidth));
+        own.minWidthProperty().bind(TextSize.of(fixedWidth));
+        own.prefWidthProperty().bind(TextSize.of(fixedWidth));
         setContent(new HBox(SPACE, left, own));
     }
 

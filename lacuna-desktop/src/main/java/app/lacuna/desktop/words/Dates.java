@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.Date;
 
 /** Dates and durations as they are written where the user lives. */
@@ -30,6 +31,24 @@ public final class Dates {
     /** "14:22". */
     public static String timeOfDay(Instant instant) {
         return as("jm", instant);
+    }
+
+    /** "today 14:22", "yesterday 14:22", "tomorrow 14:22", or with its day. */
+    public static String near(Instant instant, Instant now) {
+        ZoneId zone = ZoneId.systemDefault();
+        long days =
+                ChronoUnit.DAYS.between(
+                        LocalDate.ofInstant(now, zone), LocalDate.ofInstant(instant, zone));
+        if (days < -1 || days > 1) {
+            return minute(instant);
+        }
+        String day = days < 0 ? "yesterday" : days > 0 ? "tomorrow" : "today";
+        return Words.text("near", day, timeOfDay(instant));
+    }
+
+    /** "23 Nov". */
+    public static String shortDay(Instant instant) {
+        return as("MMMd", instant);
     }
 
     private static String as(String parts, Instant instant) {

@@ -2,6 +2,7 @@ package app.lacuna.desktop.words;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.archive.Form;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Stage;
@@ -36,7 +37,9 @@ import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.PasswordUnusable;
 import app.lacuna.forecast.Delivery.Disc;
+import app.lacuna.generations.History;
 import app.lacuna.job.DiscsRepaired;
+import app.lacuna.job.RoundCheckJob;
 import app.lacuna.looseends.Seen;
 import app.lacuna.looseends.Stays;
 import app.lacuna.password.Attacker;
@@ -77,6 +80,11 @@ class WordsTest {
     /** What stands behind a key that is put together: all of these have to be there. */
     private static final Map<String, List<Class<? extends Enum<?>>>> OF_ENUMS =
             Map.ofEntries(
+                    Map.entry("backup.form.", List.of(Form.class)),
+                    Map.entry("popover.round.form.", List.of(Form.class)),
+                    Map.entry("popover.round.form.note.", List.of(Form.class)),
+                    Map.entry("backup.event.", List.of(History.Kind.class)),
+                    Map.entry("backup.check.", List.of(RoundCheckJob.State.class)),
                     Map.entry("discs.line.", List.of(Spread.class)),
                     Map.entry("discs.recovery.", List.of(Recovery.Kind.class)),
                     Map.entry("popover.discs.", List.of(Spread.class)),
@@ -173,7 +181,14 @@ class WordsTest {
                                     "discs-label",
                                     "discs-names",
                                     "discs-recovery",
-                                    "discs-folder")),
+                                    "discs-folder",
+                                    "round-every",
+                                    "round-roots",
+                                    "round-place",
+                                    "round-keep",
+                                    "round-form")),
+                    Map.entry("backup.bar.", List.of("there", "good", "damaged", "missing")),
+                    Map.entry("backup.against.", List.of("SAME", "CHANGED", "GONE", "NEW")),
                     Map.entry("receipt.originals.", List.of("TRASH", "DELETE")),
                     Map.entry(
                             "key.",

@@ -123,7 +123,9 @@ public final class RelockPopover {
                         fields,
                         line,
                         making,
-                        new GuessScale(model.password().strength(), model.protection()));
+                        new GuessScale(
+                                model.password().strength(),
+                                model.protection().map(GuessScale::costOf)));
         typed.disableProperty().bind(model.samePassword());
         VBox box = new VBox(8, same, typed);
         box.visibleProperty()

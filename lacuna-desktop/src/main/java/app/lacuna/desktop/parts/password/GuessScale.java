@@ -27,17 +27,20 @@ public final class GuessScale extends VBox {
     private static final double BAR = 6;
 
     private final StrengthModel model;
-    private final ObservableValue<Protection> protection;
+    private final ObservableValue<GuessCost> cost;
     private final InvalidationListener changed = property -> draw();
     private final Pane scale = new Pane();
     private final Region bar = new Region();
     private final Pane captions = new Pane();
     private final Label words = Page.label("", Styles.SECONDARY);
 
-    public GuessScale(StrengthModel model, ObservableValue<Protection> protection) {
+    /**
+     * @param cost of one guess in the form that the password is for
+     */
+    public GuessScale(StrengthModel model, ObservableValue<GuessCost> cost) {
         super(4);
         this.model = model;
-        this.protection = protection;
+        this.cost = cost;
         setId("guess-scale");
         words.setId("guess-words");
         words.setMinHeight(Region.USE_PREF_SIZE);
@@ -50,8 +53,13 @@ public final class GuessScale extends VBox {
         getChildren().setAll(scale, captions, words);
         scale.widthProperty().addListener((property, before, now) -> draw());
         model.strength().addListener(new WeakInvalidationListener(changed));
-        protection.addListener(new WeakInvalidationListener(changed));
+        cost.addListener(new WeakInvalidationListener(changed));
         draw();
+    }
+
+    /** Of entries in ZIP archives. */
+    public static GuessCost costOf(Protection protection) {
+        return protection.strength().isPresent() ? GuessCost.AES_ENTRY : GuessCost.TRADITIONAL;
     }
 
     private void draw() {
@@ -62,8 +70,7 @@ public final class GuessScale extends VBox {
         if (!shown) {
             return;
         }
-        boolean aes = protection.getValue().strength().isPresent();
-        GuessCost cost = aes ? GuessCost.AES_ENTRY : GuessCost.TRADITIONAL;
+        GuessCost cost = this.cost.getValue();
         double width = scale.getWidth();
         bar.resizeRelocate(0, (HEIGHT - BAR) / 2, width, BAR);
         scale.getChildren().setAll(bar);

@@ -7,6 +7,8 @@ import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.password.GuessCost;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.beans.property.StringProperty;
 import javafx.beans.value.ObservableValue;
@@ -19,7 +21,6 @@ import javafx.scene.layout.VBox;
 /** The card for a new password: typed twice, shown or made, how strong it is, and its hint. */
 public final class PasswordCard extends VBox {
     private final NewPassword password;
-    private final StringProperty hint;
     private final PopoverLayer layer;
     private final FileDialogs dialogs;
     private final ShortClipboard clipboard;
@@ -37,24 +38,38 @@ public final class PasswordCard extends VBox {
             PopoverLayer layer,
             FileDialogs dialogs,
             ShortClipboard clipboard) {
+        this(
+                password,
+                protection.map(GuessScale::costOf),
+                Optional.of(hint),
+                layer,
+                dialogs,
+                clipboard);
+        visibleProperty().bind(protection.map(Protection::needsPassword));
+        managedProperty().bind(visibleProperty());
+    }
+
+    /**
+     * @param cost of one guess in the form that the password is for
+     * @param hint that everybody can read, where the form has room for one
+     */
+    public PasswordCard(
+            NewPassword password,
+            ObservableValue<GuessCost> cost,
+            Optional<StringProperty> hint,
+            PopoverLayer layer,
+            FileDialogs dialogs,
+            ShortClipboard clipboard) {
         super(8);
         this.password = password;
-        this.hint = hint;
         this.layer = layer;
         this.dialogs = dialogs;
         this.clipboard = clipboard;
         getStyleClass().addAll(Styles.SHEET, Styles.CARD);
         fields = new PasswordFields("password", password.typed());
-        getChildren()
-                .setAll(
-                        head(),
-                        fields,
-                        new GuessScale(password.strength(), protection),
-                        traps(),
-                        hint(),
-                        Page.label(Words.text("password.lost"), Styles.SECONDARY));
-        visibleProperty().bind(protection.map(Protection::needsPassword));
-        managedProperty().bind(visibleProperty());
+        getChildren().setAll(head(), fields, new GuessScale(password.strength(), cost), traps());
+        hint.ifPresent(text -> getChildren().add(hint(text)));
+        getChildren().add(Page.label(Words.text("password.lost"), Styles.SECONDARY));
     }
 
     private HBox head() {
@@ -119,12 +134,12 @@ public final class PasswordCard extends VBox {
         return traps;
     }
 
-    private HBox hint() {
+    private HBox hint(StringProperty text) {
         Button change = Page.link("hint", "", () -> {});
         change.textProperty()
-                .bind(hint.map(text -> text.isEmpty() ? Words.text("hint.none") : text));
+                .bind(text.map(words -> words.isEmpty() ? Words.text("hint.none") : words));
         change.setMinWidth(0);
-        HintPopover popover = new HintPopover(password, hint, layer);
+        HintPopover popover = new HintPopover(password, text, layer);
         change.setOnAction(event -> layer.show(change, popover.content()));
         Label words = new Label(Words.text("hint.label"));
         words.getStyleClass().add(Styles.SECONDARY);

@@ -17,6 +17,7 @@ import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackResult;
+import app.lacuna.rounds.Round;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -74,6 +75,16 @@ public final class PackPlace implements Place {
         jobs.watch(made[0]);
         model.packing().result().addListener((property, before, now) -> packed(made[0], now));
         return made[0];
+    }
+
+    /** A saved job, on this page if it is empty, otherwise on one of its own. */
+    public void prepare(Round round) {
+        boolean isEmpty =
+                session.receipt().isEmpty() && session.model().contents().roots().isEmpty();
+        if (!isEmpty) {
+            show(newSession());
+        }
+        new RoundOfPage(session.model()).load(round);
     }
 
     private void show(PackSession chosen) {
@@ -239,6 +250,7 @@ public final class PackPlace implements Place {
 
     @Override
     public void focusFirst() {
+        session.model().rounds().look();
         if (!session.hasReceipt()) {
             session.view().focusFirst();
         }

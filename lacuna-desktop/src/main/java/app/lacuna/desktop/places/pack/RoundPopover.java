@@ -44,6 +44,10 @@ final class RoundPopover {
             note.setText(Words.text("round.nameless"));
             return;
         }
+        if (model.rounds().isBackup(name)) {
+            note.setText(Words.text("round.taken"));
+            return;
+        }
         new RoundOfPage(model).save(name, withDate);
         if (model.rounds().failed().get()) {
             note.setText(Words.text("round.failed"));

@@ -17,6 +17,7 @@ public final class RoundsModel {
     private final RoundStore store;
     private final ObservableList<Round> rounds = FXCollections.observableArrayList();
     private final ObservableList<Path> recentFolders = FXCollections.observableArrayList();
+    private List<Round> backups = List.of();
     private String loaded = "";
     private final BooleanProperty failed = new SimpleBooleanProperty();
 
@@ -32,12 +33,25 @@ public final class RoundsModel {
     private void keep(Change change) {
         try {
             change.make();
-            rounds.setAll(store.rounds());
+            List<Round> all = store.rounds();
+            rounds.setAll(all.stream().filter(round -> round.backup().isEmpty()).toList());
+            backups = all.stream().filter(round -> round.backup().isPresent()).toList();
             recentFolders.setAll(store.recentFolders());
             failed.set(false);
         } catch (IOException e) {
             failed.set(true);
         }
+    }
+
+    /** Looked at again: rounds change elsewhere too. */
+    public void look() {
+        keep(() -> {});
+    }
+
+    /** Whether a backup has this name, which would lose its generations by that. */
+    boolean isBackup(String name) {
+        look();
+        return backups.stream().anyMatch(round -> round.name().equals(name));
     }
 
     void save(Round round) {

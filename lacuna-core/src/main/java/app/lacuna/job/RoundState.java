@@ -1,0 +1,132 @@
+package app.lacuna.job;
+
+import app.lacuna.failure.DestinationMissing;
+import app.lacuna.generations.Generation;
+import app.lacuna.generations.GenerationStore;
+import app.lacuna.rounds.Backup;
+import app.lacuna.rounds.Round;
+import java.io.IOException;
+import java.nio.file.FileStore;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+
+/**
+ * What is known of a backup without its password.
+ *
+ * @param place where its generations lie; nothing if that is not there, or not begun
+ * @param free bytes at its destination; nothing if that is not there
+ * @param besidesOriginals whether copies and originals would be lost with the same drive
+ * @param undo the latest putting back that can be taken back
+ */
+public record RoundState(
+        Round round,
+        Optional<Path> place,
+        List<Kept> generations,
+        OptionalLong free,
+        boolean besidesOriginals,
+        Optional<Path> undo) {
+    public RoundState {
+        generations = List.copyOf(generations);
+    }
+
+    /**
+     * One that is in the list.
+     *
+     * @param bytes of its file; nothing if that is gone
+     */
+    public record Kept(Generation generation, OptionalLong bytes) {
+        public boolean isThere() {
+            return bytes.isPresent();
+        }
+    }
+
+    /**
+     * @param round a backup
+     */
+    public static RoundState of(Round round) throws IOException {
+        try {
+            GenerationStore store = Moment.store(round);
+            List<Kept> kept = new ArrayList<>();
+            for (Generation each : store.listed()) {
+                kept.add(new Kept(each, size(each.file())));
+            }
+            return new RoundState(
+                    round,
+                    Optional.of(store.folder()),
+                    kept,
+                    OptionalLong.of(Files.getFileStore(store.folder()).getUsableSpace()),
+                    isBesidesOriginals(round, store.folder()),
+                    UndoJob.possible(store).stream().findFirst());
+        } catch (DestinationMissing e) {
+            boolean there = Files.isDirectory(round.folder());
+            return new RoundState(
+                    round,
+                    Optional.empty(),
+                    List.of(),
+                    there
+                            ? OptionalLong.of(Files.getFileStore(round.folder()).getUsableSpace())
+                            : OptionalLong.empty(),
+                    there && isBesidesOriginals(round, round.folder()),
+                    Optional.empty());
+        }
+    }
+
+    private static OptionalLong size(Path file) {
+        try {
+            return Files.isRegularFile(file)
+                    ? OptionalLong.of(Files.size(file))
+                    : OptionalLong.empty();
+        } catch (IOException e) {
+            return OptionalLong.empty(); // its drive has gone this moment
+        }
+    }
+
+    private static boolean isBesidesOriginals(Round round, Path folder) throws IOException {
+        FileStore own = Files.getFileStore(folder);
+        for (Path root : round.roots()) {
+            if (Files.exists(root) && Files.getFileStore(root).equals(own)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Whether it was run before and its drive is not there now. */
+    public boolean isAway() {
+        return place.isEmpty() && round.backup().map(Backup::begun).orElse(false);
+    }
+
+    public long bytes() {
+        return generations.stream().mapToLong(each -> each.bytes().orElse(0)).sum();
+    }
+
+    public Optional<Generation> latest() {
+        return generations.stream().map(Kept::generation).reduce((before, each) -> each);
+    }
+
+    /** Until when the last one is known to be how everything was. */
+    public Optional<Instant> lastRun() {
+        return latest().map(Generation::sameUntil);
+    }
+
+    public Optional<Instant> dueAt() {
+        return round.backup().flatMap(backup -> backup.dueAt(lastRun()));
+    }
+
+    public boolean isDue(Instant now) {
+        return dueAt().filter(due -> !due.isAfter(now)).isPresent();
+    }
+
+    /** How many more of the size that they have on average; nothing as long as there is none. */
+    public OptionalLong roomForMore() {
+        long there = generations.stream().filter(Kept::isThere).count();
+        return there == 0 || bytes() == 0 || free.isEmpty()
+                ? OptionalLong.empty()
+                : OptionalLong.of(free.getAsLong() / Math.max(1, bytes() / there));
+    }
+}

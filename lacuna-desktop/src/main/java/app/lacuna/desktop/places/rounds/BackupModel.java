@@ -1,0 +1,327 @@
+package app.lacuna.desktop.places.rounds;
+
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.Outcome;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
+import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.password.SecretText;
+import app.lacuna.desktop.session.WrongPasswordText;
+import app.lacuna.desktop.words.FailureText;
+import app.lacuna.failure.GenerationMissing;
+import app.lacuna.failure.WrongPassword;
+import app.lacuna.generations.Generation;
+import app.lacuna.generations.GenerationStore;
+import app.lacuna.job.Moment;
+import app.lacuna.job.RoundState;
+import app.lacuna.rounds.Round;
+import java.io.IOException;
+import java.time.Clock;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+
+/** One backup: its generations, which moment is picked, and what is done once it is unlocked. */
+final class BackupModel {
+    private final Lifetime life;
+    private final Clock clock;
+    private final Runnable changed;
+    private final Job opening;
+    private final RunModel run;
+    private final LookingBackModel back;
+    private final SecretText typed = new SecretText();
+    private final BooleanProperty showing = new SimpleBooleanProperty();
+    private final ReadOnlyBooleanWrapper unlocked = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyObjectWrapper<RoundLine> line;
+    private final ReadOnlyObjectWrapper<Optional<Generation>> picked =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<MomentModel>> moment =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final HeldSecret secret = new HeldSecret();
+    private final HeldSecret tried = new HeldSecret();
+    private boolean lockWhenDone;
+    private boolean pickedByHand;
+
+    /** A moment that a password has opened, or why not. */
+    private record Opened(Optional<Moment> moment, Optional<FailureText> wrong) {
+        void close() {
+            moment.ifPresent(
+                    open -> {
+                        try {
+                            open.close();
+                        } catch (IOException e) {
+                            // it was only read
+                        }
+                    });
+        }
+    }
+
+    /**
+     * @param changed told when something has been done that the list has to look at
+     */
+    BackupModel(Lifetime life, RoundLine line, Clock clock, RunModel.Kept kept, Runnable changed) {
+        this.life = life;
+        this.clock = clock;
+        this.changed = changed;
+        this.line = new ReadOnlyObjectWrapper<>(line);
+        opening = new Job(life, JobKind.UNLOCKING, Job.Policy.NEWEST_WINS);
+        run = new RunModel(life, this, clock, kept, changed);
+        back = new LookingBackModel(life, this, changed);
+        life.atEnd(this::forgetSecrets);
+        pickLatest();
+    }
+
+    /** The list has been looked at again. */
+    void show(RoundLine now) {
+        Optional<Generation> before = picked.get();
+        line.set(now);
+        boolean still =
+                before.isPresent()
+                        && generations().anyMatch(each -> each.id().equals(before.get().id()));
+        if (!pickedByHand || !still) {
+            pickLatest();
+        }
+    }
+
+    private Stream<Generation> generations() {
+        return line.get().state().stream()
+                .flatMap(state -> state.generations().stream())
+                .map(RoundState.Kept::generation);
+    }
+
+    private void pickLatest() {
+        pickedByHand = false;
+        choose(
+                line.get().state().stream()
+                        .flatMap(state -> state.generations().stream())
+                        .filter(RoundState.Kept::isThere)
+                        .map(RoundState.Kept::generation)
+                        .reduce((earlier, later) -> later));
+    }
+
+    /** Another moment; it is opened if the password is known. */
+    void pick(Generation generation) {
+        if (!isBusy()) {
+            pickedByHand = true;
+            choose(Optional.of(generation));
+        }
+    }
+
+    private void choose(Optional<Generation> generation) {
+        boolean same = generation.map(Generation::id).equals(picked.get().map(Generation::id));
+        picked.set(generation);
+        if (unlocked.get() && (!same || moment.get().isEmpty())) {
+            open(secret);
+        }
+    }
+
+    /** Tries what was typed; a wrong password stays in the field. */
+    void unlock() {
+        if (!typed.text().get().isEmpty() && picked.get().isPresent()) {
+            tried.hold(Secret.takeOver(typed.text().get().toCharArray()));
+            open(tried);
+        }
+    }
+
+    /**
+     * The password is known from a run.
+     *
+     * @param known taken over
+     */
+    void unlocked(Secret known) {
+        secret.hold(known);
+        unlocked.set(true);
+        typed.clear();
+    }
+
+    private void open(HeldSecret by) {
+        Optional<Generation> wanted = picked.get();
+        failure.set(Optional.empty());
+        if (wanted.isEmpty()) {
+            return;
+        }
+        Round round = round();
+        opening.start(
+                (listener, cancel) -> {
+                    try (Secret own = by.copy()) {
+                        return opened(round, wanted.get(), own, listener, cancel);
+                    }
+                },
+                this::opened,
+                Opened::close);
+    }
+
+    private static Opened opened(
+            Round round,
+            Generation wanted,
+            Secret own,
+            ProgressListener listener,
+            CancelToken cancel)
+            throws IOException {
+        try {
+            GenerationStore store = Moment.store(round);
+            Generation there = there(store, wanted);
+            return new Opened(
+                    Optional.of(Moment.open(store, there, own, listener, cancel)),
+                    Optional.empty());
+        } catch (WrongPassword e) {
+            return new Opened(Optional.empty(), Optional.of(WrongPasswordText.of(own)));
+        }
+    }
+
+    /** The drive may be plugged in elsewhere by now. */
+    private static Generation there(GenerationStore store, Generation wanted) throws IOException {
+        return store.present().stream()
+                .filter(each -> each.id().equals(wanted.id()))
+                .findFirst()
+                .orElseThrow(() -> new GenerationMissing(wanted.id(), ""));
+    }
+
+    private void opened(Outcome<Opened> outcome) {
+        if (outcome instanceof Outcome.Done<Opened> done) {
+            if (done.value().moment().isEmpty()) {
+                failure.set(done.value().wrong());
+                tried.letGo();
+                return;
+            }
+            if (!unlocked.get()) {
+                unlocked(tried.copy());
+                tried.letGo();
+            }
+            closeMoment();
+            MomentModel open =
+                    new MomentModel(
+                            life.inner(), round(), done.value().moment().get(), secret, clock);
+            whenDone(open.putting());
+            whenDone(open.extract().action());
+            moment.set(Optional.of(open));
+        } else if (outcome instanceof Outcome.Failed<Opened> failed) {
+            closeMoment();
+            tried.letGo();
+            failure.set(Optional.of(FailureText.of(failed.cause())));
+        }
+    }
+
+    private void whenDone(Job job) {
+        job.running()
+                .addListener(
+                        (property, before, now) -> {
+                            if (!now) {
+                                changed.run();
+                                workDone();
+                            }
+                        });
+    }
+
+    private void closeMoment() {
+        Optional<MomentModel> before = moment.get();
+        moment.set(Optional.empty());
+        before.ifPresent(MomentModel::end);
+    }
+
+    /** Now, or when what is under way has come to its end. */
+    void lock() {
+        if (isBusy()) {
+            lockWhenDone = true;
+            return;
+        }
+        lockWhenDone = false;
+        opening.forget();
+        closeMoment();
+        back.forget();
+        unlocked.set(false);
+        forgetSecrets();
+    }
+
+    /** Something has come to its end. */
+    void workDone() {
+        if (lockWhenDone) {
+            lock();
+        }
+    }
+
+    private void forgetSecrets() {
+        secret.letGo();
+        tried.letGo();
+        typed.clear();
+        showing.set(false);
+        run.forgetTyped();
+    }
+
+    boolean isBusy() {
+        return run.running().running().get()
+                || back.isBusy()
+                || moment.get().filter(MomentModel::isBusy).isPresent();
+    }
+
+    void end() {
+        closeMoment();
+        life.end();
+    }
+
+    HeldSecret secret() {
+        return secret;
+    }
+
+    Round round() {
+        return line.get().round();
+    }
+
+    Optional<RoundState> state() {
+        return line.get().state();
+    }
+
+    /** Whether there is nothing yet that a password could be tried on. */
+    boolean isNew() {
+        return generations().findFirst().isEmpty() && state().filter(RoundState::isAway).isEmpty();
+    }
+
+    ReadOnlyObjectProperty<RoundLine> line() {
+        return line.getReadOnlyProperty();
+    }
+
+    ReadOnlyObjectProperty<Optional<Generation>> picked() {
+        return picked.getReadOnlyProperty();
+    }
+
+    ReadOnlyObjectProperty<Optional<MomentModel>> moment() {
+        return moment.getReadOnlyProperty();
+    }
+
+    ReadOnlyBooleanProperty isUnlocked() {
+        return unlocked.getReadOnlyProperty();
+    }
+
+    SecretText typed() {
+        return typed;
+    }
+
+    BooleanProperty showing() {
+        return showing;
+    }
+
+    Job opening() {
+        return opening;
+    }
+
+    RunModel run() {
+        return run;
+    }
+
+    LookingBackModel back() {
+        return back;
+    }
+
+    ReadOnlyObjectProperty<Optional<FailureText>> failure() {
+        return failure.getReadOnlyProperty();
+    }
+}

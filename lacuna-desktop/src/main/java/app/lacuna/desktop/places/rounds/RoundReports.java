@@ -1,0 +1,219 @@
+package app.lacuna.desktop.places.rounds;
+
+import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.parts.receipt.LeftOutLine;
+import app.lacuna.desktop.ui.Mark;
+import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.ReceiptLine;
+import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.PathNames;
+import app.lacuna.desktop.words.Sizes;
+import app.lacuna.desktop.words.Words;
+import app.lacuna.extract.ExtractedEntry;
+import app.lacuna.generations.Generation;
+import app.lacuna.job.PutBackJob;
+import app.lacuna.job.RoundCheckJob;
+import app.lacuna.job.RoundRun;
+import app.lacuna.job.UndoJob;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import javafx.beans.value.ObservableValue;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.layout.VBox;
+
+/** What a run, a putting back, its taking back or a check has come to, in a strip of its own. */
+final class RoundReports {
+    private static final int NAMED = 6;
+
+    private RoundReports() {}
+
+    private static <T> VBox strip(
+            String id, ObservableValue<Optional<T>> value, Function<T, List<Node>> content) {
+        VBox strip = new VBox(3);
+        strip.setId(id);
+        strip.getStyleClass().add("report");
+        Runnable write =
+                () -> {
+                    strip.getChildren().clear();
+                    value.getValue().ifPresent(it -> strip.getChildren().setAll(content.apply(it)));
+                    strip.setVisible(!strip.getChildren().isEmpty());
+                    strip.setManaged(strip.isVisible());
+                };
+        value.addListener((property, before, now) -> write.run());
+        write.run();
+        return strip;
+    }
+
+    private static Node line(boolean good, String title, List<Node> details, Button... buttons) {
+        return new ReceiptLine(
+                good ? Mark.Meaning.DONE : Mark.Meaning.STILL_READABLE, title, details, buttons);
+    }
+
+    static Node ofRun(RunModel model) {
+        return strip("run-report", model.result(), run -> ran(run, model));
+    }
+
+    private static List<Node> ran(RoundRun run, RunModel model) {
+        List<Node> details = new ArrayList<>();
+        details.add(Page.label(counts(run), Styles.SECONDARY));
+        if (!run.removed().isEmpty()) {
+            details.add(
+                    Page.label(
+                            Words.text("backup.run.removed", run.removed().size()),
+                            Styles.SECONDARY));
+        }
+        if (!run.brokenBefore().isEmpty()) {
+            details.add(
+                    Page.label(
+                            Words.text("backup.run.broken", run.brokenBefore().size()),
+                            Styles.ATTENTION));
+        }
+        if (!run.unsteady().isEmpty()) {
+            details.add(
+                    Page.label(
+                            Words.text("discs.changing", run.unsteady().size()), Styles.ATTENTION));
+        }
+        String title =
+                run.made().isEmpty()
+                        ? Words.text("backup.run.same", Dates.minute(run.latest().time()))
+                        : Words.text(
+                                "backup.run.done",
+                                run.latest().kind() == Generation.Kind.WHOLE ? "yes" : "no",
+                                Sizes.inWords(run.bytes()));
+        List<Node> nodes = new ArrayList<>();
+        nodes.add(
+                line(
+                        run.isComplete(),
+                        title,
+                        details,
+                        Page.button(
+                                "run-report-close",
+                                Words.text("backup.close"),
+                                model::forgetResult)));
+        if (!run.leftOut().isEmpty()) {
+            nodes.add(LeftOutLine.of(run.leftOut()));
+        }
+        return nodes;
+    }
+
+    private static String counts(RoundRun run) {
+        return Words.text(
+                "backup.run.counts",
+                run.counts().added(),
+                run.counts().changed(),
+                run.counts().renamed(),
+                run.counts().gone(),
+                run.counts().same());
+    }
+
+    /**
+     * @param undo takes it back
+     */
+    static Node ofPutBack(MomentModel model, Runnable undo) {
+        return strip("put-back-report", model.done(), result -> putBack(result, undo));
+    }
+
+    private static List<Node> putBack(PutBackJob.Result result, Runnable undo) {
+        List<Node> details = new ArrayList<>();
+        details.add(
+                Page.label(
+                        Words.text("backup.back.kept", PathNames.last(result.before())),
+                        Styles.SECONDARY));
+        details.addAll(
+                named(
+                        result.notOut().stream().map(RoundReports::notOut).toList(),
+                        Styles.ATTENTION));
+        details.addAll(
+                named(
+                        result.wrong().stream()
+                                .map(path -> Words.text("backup.back.wrong", path))
+                                .toList(),
+                        Styles.READABLE));
+        details.addAll(
+                named(
+                        result.withoutAttributes().stream()
+                                .map(
+                                        place ->
+                                                Words.text(
+                                                        "backup.back.without",
+                                                        PathNames.last(place)))
+                                .toList(),
+                        Styles.SECONDARY));
+        return List.of(
+                line(
+                        result.isComplete(),
+                        Words.text("backup.back.done", result.putBack(), result.removed()),
+                        details,
+                        Page.button("put-back-undo", Words.text("backup.undo"), undo)));
+    }
+
+    private static String notOut(ExtractedEntry entry) {
+        return Words.text("backup.back.not", entry.entry().path());
+    }
+
+    private static List<Node> named(List<String> lines, String style) {
+        List<Node> nodes = new ArrayList<>();
+        lines.stream().limit(NAMED).forEach(line -> nodes.add(Page.label(line, style)));
+        if (lines.size() > NAMED) {
+            nodes.add(Page.label(Words.text("contents.more", lines.size() - NAMED), style));
+        }
+        return nodes;
+    }
+
+    static Node ofUndo(LookingBackModel model) {
+        return strip("undo-report", model.undone(), RoundReports::undone);
+    }
+
+    private static List<Node> undone(UndoJob.Result result) {
+        boolean good = result.edited().isEmpty() && result.back().isComplete();
+        List<Node> details =
+                named(
+                        result.edited().stream()
+                                .map(path -> Words.text("backup.undo.edited", path))
+                                .toList(),
+                        Styles.ATTENTION);
+        return List.of(
+                line(
+                        good,
+                        Words.text("backup.undo.done", result.back().cameOut(), result.removed()),
+                        details));
+    }
+
+    /** Only what is wrong: that all is well stands at the foot. */
+    static Node ofCheck(LookingBackModel model) {
+        return strip(
+                "check-report",
+                model.checked(),
+                all ->
+                        all.stream()
+                                .filter(RoundReports::isBad)
+                                .limit(NAMED)
+                                .map(RoundReports::bad)
+                                .toList());
+    }
+
+    static boolean isBad(RoundCheckJob.Checked checked) {
+        return checked.state() != RoundCheckJob.State.WHOLE || !checked.lost().isEmpty();
+    }
+
+    private static Node bad(RoundCheckJob.Checked checked) {
+        List<Node> details = new ArrayList<>();
+        details.add(
+                Page.label(
+                        Words.text(
+                                "backup.check.left",
+                                checked.files() - checked.lost().size(),
+                                checked.files()),
+                        Styles.SECONDARY));
+        details.addAll(named(checked.lost(), Styles.ATTENTION));
+        return line(
+                false,
+                Words.text(
+                        "backup.check." + checked.state(),
+                        Dates.minute(checked.generation().time())),
+                details);
+    }
+}

@@ -1,0 +1,2 @@
+/** Saved jobs: backups in generations, what they hold against what is there now, putting back. */
+package app.lacuna.desktop.places.rounds;

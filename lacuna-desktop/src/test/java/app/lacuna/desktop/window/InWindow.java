@@ -68,6 +68,7 @@ abstract class InWindow extends ApplicationTest {
     Theme theme;
     Path outbox;
     OpenHistory history;
+    RoundStore rounds;
     boolean closed;
     final List<Path> openedOutside = new ArrayList<>();
     final Programs programs = openedOutside::add;
@@ -111,6 +112,7 @@ abstract class InWindow extends ApplicationTest {
         Fonts.load();
         outbox = Files.createTempDirectory(folder, "outbox");
         history = new OpenHistory(Files.createTempDirectory(folder, "state"));
+        rounds = new RoundStore(Files.createTempDirectory(folder, "state"));
         desk =
                 new Desk(
                         outfit(
@@ -121,7 +123,7 @@ abstract class InWindow extends ApplicationTest {
                                         programs,
                                         Optional.of(trash()))),
                         new Desk.Kept(
-                                new RoundStore(Files.createTempDirectory(folder, "state")),
+                                rounds,
                                 history,
                                 new BurnList(Files.createTempDirectory(folder, "state"))),
                         outbox);

@@ -120,7 +120,7 @@ final class BackupFoot {
     }
 
     Node[] buttons() {
-        return new Node[] {run, takeOut, putBack};
+        return new Node[] {takeOut, run, putBack};
     }
 
     private void write() {

@@ -108,6 +108,14 @@ final class BackupModel {
                         .reduce((earlier, later) -> later));
     }
 
+    /** What was done before is not spoken of any more. */
+    void forgetReports() {
+        failure.set(Optional.empty());
+        run.forgetResult();
+        back.forgetReports();
+        moment.get().ifPresent(MomentModel::forgetReports);
+    }
+
     /** Another moment; it is opened if the password is known. */
     void pick(Generation generation) {
         if (!isBusy()) {
@@ -200,7 +208,12 @@ final class BackupModel {
             closeMoment();
             MomentModel open =
                     new MomentModel(
-                            life.inner(), round(), done.value().moment().get(), secret, clock);
+                            life.inner(),
+                            round(),
+                            done.value().moment().get(),
+                            secret,
+                            clock,
+                            this::forgetReports);
             whenDone(open.putting());
             whenDone(open.extract().action());
             moment.set(Optional.of(open));

@@ -8,8 +8,10 @@ import app.lacuna.generations.Generation;
 import app.lacuna.job.RoundCheckJob;
 import app.lacuna.job.RoundState;
 import app.lacuna.job.RoundState.Kept;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import javafx.beans.InvalidationListener;
 import javafx.beans.binding.DoubleBinding;
 import javafx.css.PseudoClass;
@@ -78,7 +80,7 @@ final class GenerationBars extends ScrollPane {
                         base - scaled(height) - scaled(CAPTION));
             }
             if (isDated(all, i)) {
-                caption(Dates.shortDay(kept.generation().time()), x - scaled(6), base + 4);
+                caption(when(all, i), x - scaled(6), base + 4);
             }
             x += scaled(STEP);
         }
@@ -112,6 +114,18 @@ final class GenerationBars extends ScrollPane {
         return weight(all, index) > 0
                 && weight(all, index) >= weight(all, index - 1)
                 && weight(all, index) > weight(all, index + 1);
+    }
+
+    /** The day, or, of several of one day, the time. */
+    private static String when(List<Kept> all, int index) {
+        Instant time = all.get(index).generation().time();
+        String day = Dates.shortDay(time);
+        boolean several =
+                IntStream.of(index - 1, index + 1)
+                        .filter(other -> other >= 0 && other < all.size())
+                        .mapToObj(other -> Dates.shortDay(all.get(other).generation().time()))
+                        .anyMatch(day::equals);
+        return several ? Dates.timeOfDay(time) : day;
     }
 
     private int weight(List<Kept> all, int index) {

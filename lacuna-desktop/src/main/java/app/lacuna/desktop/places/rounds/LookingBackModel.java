@@ -55,7 +55,7 @@ final class LookingBackModel {
     /** Reads every generation to its end. */
     void check() {
         Round round = backup.round();
-        failure.set(Optional.empty());
+        backup.forgetReports();
         checking.start(
                 (listener, cancel) -> {
                     try (Secret own = backup.secret().copy()) {
@@ -101,8 +101,7 @@ final class LookingBackModel {
     /** Takes the last putting back back. */
     void undo(Path before) {
         Round round = backup.round();
-        failure.set(Optional.empty());
-        undone.set(Optional.empty());
+        backup.forgetReports();
         undoing.start(
                 (listener, cancel) -> {
                     try (Secret own = backup.secret().copy()) {
@@ -124,7 +123,7 @@ final class LookingBackModel {
     /** Removes now what is not to be kept any more, instead of after the next run. */
     void prune() {
         Round round = backup.round();
-        failure.set(Optional.empty());
+        backup.forgetReports();
         pruning.start(
                 (listener, cancel) ->
                         new RoundPruneJob(
@@ -152,6 +151,11 @@ final class LookingBackModel {
 
     void forget() {
         found.set(Optional.empty());
+        checked.set(Optional.empty());
+        forgetReports();
+    }
+
+    void forgetReports() {
         undone.set(Optional.empty());
         failure.set(Optional.empty());
     }

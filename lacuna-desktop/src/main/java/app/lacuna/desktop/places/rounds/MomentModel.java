@@ -41,6 +41,7 @@ final class MomentModel {
     private final Moment moment;
     private final HeldSecret secret;
     private final Clock clock;
+    private final Runnable starting;
     private final Job comparing;
     private final Job arranging;
     private final Job putting;
@@ -60,13 +61,21 @@ final class MomentModel {
 
     /**
      * @param moment taken over
+     * @param starting done before something is written
      */
-    MomentModel(Lifetime life, Round round, Moment moment, HeldSecret secret, Clock clock) {
+    MomentModel(
+            Lifetime life,
+            Round round,
+            Moment moment,
+            HeldSecret secret,
+            Clock clock,
+            Runnable starting) {
         this.life = life;
         this.round = round;
         this.moment = moment;
         this.secret = secret;
         this.clock = clock;
+        this.starting = starting;
         comparing = new Job(life, JobKind.COMPARING, Job.Policy.NEWEST_WINS);
         arranging = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         putting = new Job(life, JobKind.PUTTING_BACK, Job.Policy.REFUSE);
@@ -194,8 +203,7 @@ final class MomentModel {
     void putBack() {
         Set<String> chosen = Set.copyOf(ticked);
         boolean remove = removingNew.get();
-        putBack.set(Optional.empty());
-        failure.set(Optional.empty());
+        starting.run();
         putting.start(
                 (listener, cancel) -> {
                     try (Secret own = secret.copy()) {
@@ -229,8 +237,14 @@ final class MomentModel {
                 moment.archive().listing().entries().stream()
                         .filter(entry -> isIn(chosen, entry.path()))
                         .toList();
+        starting.run();
         extract.folder().set(folder);
         extract.start(entries);
+    }
+
+    void forgetReports() {
+        putBack.set(Optional.empty());
+        failure.set(Optional.empty());
     }
 
     boolean isBusy() {

@@ -75,8 +75,7 @@ final class RunModel {
         }
         HeldSecret by = first ? typed : backup.secret();
         Round round = backup.round();
-        result.set(Optional.empty());
-        failure.set(Optional.empty());
+        backup.forgetReports();
         running.start(
                 (listener, cancel) -> {
                     try (Secret own = by.copy()) {
@@ -140,6 +139,7 @@ final class RunModel {
 
     void forgetResult() {
         result.set(Optional.empty());
+        failure.set(Optional.empty());
     }
 
     void forgetTyped() {

@@ -24,6 +24,8 @@ import java.util.concurrent.CompletableFuture;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.stage.Stage;
 
@@ -45,6 +47,7 @@ public final class LockThenDumpHeap {
         Natives.unpackInto(state);
         Platform.startup(() -> show(state));
         inWindow(() -> null);
+        lookAtRound(Path.of(arguments[1]));
         Path archive = Path.of(arguments[0]);
         inWindow(
                 () -> {
@@ -79,6 +82,36 @@ public final class LockThenDumpHeap {
         ManagementFactory.getPlatformMXBean(HotSpotDiagnosticMXBean.class)
                 .dumpHeap(arguments[3], true);
         Runtime.getRuntime().halt(0);
+    }
+
+    /** The round that is saved: unlocked, looked at, locked. */
+    private static void lookAtRound(Path key) throws Exception {
+        inWindow(
+                () -> {
+                    desk.window().show(desk.rounds());
+                    return null;
+                });
+        until(() -> scene.lookup("#round-password") != null);
+        inWindow(
+                () -> {
+                    TextField text = (TextField) scene.lookup("#round-password");
+                    for (char letter : Files.readString(key).toCharArray()) {
+                        text.replaceSelection(String.valueOf(letter));
+                    }
+                    ((Button) scene.lookup("#round-unlock")).fire();
+                    return null;
+                });
+        until(
+                () ->
+                        scene.lookup("#moment") instanceof TableView<?> table
+                                && !table.getItems().isEmpty());
+        draw(10);
+        inWindow(
+                () -> {
+                    desk.rounds().lock();
+                    return null;
+                });
+        until(() -> scene.lookup("#round-locked") != null && !desk.window().isWorking());
     }
 
     /** Until the toolkit has drawn the page that is there now, however slow it is. */

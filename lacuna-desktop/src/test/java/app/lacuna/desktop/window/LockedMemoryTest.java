@@ -4,15 +4,26 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
+import app.lacuna.archive.Protection;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
+import app.lacuna.compression.Method;
+import app.lacuna.job.RoundRunJob;
+import app.lacuna.rounds.Backup;
+import app.lacuna.rounds.Round;
+import app.lacuna.rounds.RoundStore;
 import java.awt.image.BufferedImage;
 import java.io.File;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
@@ -50,6 +61,8 @@ class LockedMemoryTest {
                         PackOptions.STANDARD.withNames(Names.HIDDEN),
                         password,
                         List.of(text, table, pdf(dig.resolve(name + ".pdf"))));
+        String found = unique();
+        saveRound(dig, found, password);
         Path key = Files.writeString(folder.resolve("key"), password);
         Path dump = folder.resolve("heap.hprof");
         File words = folder.resolve("words").toFile();
@@ -90,11 +103,42 @@ class LockedMemoryTest {
                 .isPositive();
         assertThat(found(memory, password)).as("the password").isZero();
         assertThat(found(memory, name)).as("a name").isZero();
+        assertThat(found(memory, found)).as("a name in a generation").isZero();
         assertThat(found(memory, contents)).as("contents of a text").isZero();
         assertThat(found(memory, cells)).as("contents of a table").isZero();
         if (Files.exists(folder.resolve("trace"))) {
             assertThat(created()).as("no file was made of what was looked at").isEmpty();
         }
+    }
+
+    /** A backup with one generation, which has a file of this name in it. */
+    private void saveRound(Path dig, String name, String password) throws IOException {
+        Path trench = Files.createDirectory(dig.resolve("trench"));
+        Files.writeString(trench.resolve(name), "ebb");
+        Round round =
+                new Round(
+                                "Evening copy",
+                                List.of(trench),
+                                "",
+                                false,
+                                Files.createDirectory(folder.resolve("drive")),
+                                "Evening copy",
+                                Protection.AES_256,
+                                Names.HIDDEN,
+                                Method.DEFLATE,
+                                Optional.empty())
+                        .with(Backup.usual());
+        try (Secret secret = Secret.takeOver(password.toCharArray())) {
+            new RoundRunJob(
+                            round,
+                            secret,
+                            RoundRunJob.Wish.USUAL,
+                            Clock.systemDefaultZone(),
+                            ProgressListener.none(),
+                            CancelToken.never())
+                    .run();
+        }
+        new RoundStore(folder.resolve("state")).save(round);
     }
 
     private static boolean canTrace() throws InterruptedException {

@@ -14,6 +14,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Callable;
 import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
 import javafx.scene.Node;
@@ -28,6 +29,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** The whole way from a folder to its generations and back, in the window. */
 class RoundsWindowTest extends InWindow {
@@ -49,7 +51,12 @@ class RoundsWindowTest extends InWindow {
     }
 
     private boolean isShown(String id) {
-        return lookup(id).queryAll().stream().anyMatch(RoundsWindowTest::isVisible);
+        return inWindow(() -> lookup(id).queryAll().stream().anyMatch(RoundsWindowTest::isVisible));
+    }
+
+    /** Nothing changes meanwhile. */
+    private static <T> T inWindow(Callable<T> look) {
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, look);
     }
 
     private static boolean isVisible(Node node) {
@@ -103,10 +110,12 @@ class RoundsWindowTest extends InWindow {
     }
 
     private List<?> rows() {
-        return lookup("#moment")
-                .tryQueryAs(TableView.class)
-                .map(table -> List.copyOf(table.getItems()))
-                .orElse(List.of());
+        return inWindow(
+                () ->
+                        lookup("#moment")
+                                .tryQueryAs(TableView.class)
+                                .map(table -> List.copyOf(table.getItems()))
+                                .orElse(List.of()));
     }
 
     /** What the table says, a line each. */

@@ -248,6 +248,7 @@ final class BackupModel {
             return;
         }
         lockWhenDone = false;
+        forgetReports();
         opening.forget();
         closeMoment();
         back.forget();

@@ -17,8 +17,6 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.RoundState;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.geometry.Pos;
@@ -34,7 +32,7 @@ final class BackupView extends VBox {
     private final BackupModel model;
     private final RoundsPageModel page;
     private final Services services;
-    private final VBox notices = new VBox();
+    private final VBox ofMoment = new VBox();
     private final VBox kept = new VBox(8);
     private final VBox body = new VBox();
     private final Label title = Page.label("", Styles.CARD_TITLE);
@@ -85,7 +83,7 @@ final class BackupView extends VBox {
         VBox sheet = new VBox(10, head, bars, kept, body);
         sheet.getStyleClass().addAll(Styles.SHEET, Styles.CARD);
         VBox.setVgrow(sheet, Priority.ALWAYS);
-        getChildren().setAll(notices, sheet);
+        getChildren().setAll(ownNotices(), ofMoment, sheet);
         InvalidationListener changed = property -> write();
         model.line().addListener(changed);
         model.moment().addListener(changed);
@@ -146,28 +144,36 @@ final class BackupView extends VBox {
         return words;
     }
 
+    /** Strips that live as long as the page; those of a moment go with it. */
+    private Notices ownNotices() {
+        return new Notices(
+                new MessageStrip(page.list().failure()),
+                new MessageStrip(model.failure()),
+                new MessageStrip(model.run().failure()),
+                new MessageStrip(model.back().failure()),
+                RoundReports.ofRun(model.run()),
+                RoundReports.ofCheck(model.back()),
+                RoundReports.ofUndo(model.back()));
+    }
+
     private void writeNotices() {
-        List<Node> all = new ArrayList<>();
-        all.add(new MessageStrip(page.list().failure()));
-        all.add(new MessageStrip(model.failure()));
-        all.add(new MessageStrip(model.run().failure()));
-        all.add(new MessageStrip(model.back().failure()));
-        all.add(RoundReports.ofRun(model.run()));
-        all.add(RoundReports.ofCheck(model.back()));
-        all.add(RoundReports.ofUndo(model.back()));
+        ofMoment.getChildren().clear();
+        ofMoment.managedProperty().unbind();
+        ofMoment.setManaged(false);
         model.moment()
                 .get()
                 .ifPresent(
                         open -> {
-                            all.add(new MessageStrip(open.failure()));
-                            all.add(new MessageStrip(open.extract().failure()));
-                            all.add(RoundReports.ofPutBack(open, this::undo));
-                            all.add(new ConflictPanel(open.extract()));
-                            all.add(new ExtractReportStrip(open.extract()));
+                            Notices strips =
+                                    new Notices(
+                                            new MessageStrip(open.failure()),
+                                            new MessageStrip(open.extract().failure()),
+                                            RoundReports.ofPutBack(open, this::undo),
+                                            new ConflictPanel(open.extract()),
+                                            new ExtractReportStrip(open.extract()));
+                            ofMoment.getChildren().setAll(strips);
+                            ofMoment.managedProperty().bind(strips.managedProperty());
                         });
-        Notices strips = new Notices(all.toArray(Node[]::new));
-        notices.getChildren().setAll(strips);
-        notices.managedProperty().bind(strips.managedProperty());
     }
 
     private void check() {

@@ -33,6 +33,8 @@ final class LookingBackModel {
     private final Job pruning;
     private final ReadOnlyObjectWrapper<Optional<List<Checked>>> checked =
             new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<List<Checked>>> reported =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<Found>> found =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<UndoJob.Result>> undone =
@@ -65,6 +67,7 @@ final class LookingBackModel {
                 outcome -> {
                     if (outcome instanceof Outcome.Done<List<Checked>> done) {
                         checked.set(Optional.of(done.value()));
+                        reported.set(Optional.of(done.value()));
                     } else {
                         failed(outcome);
                     }
@@ -156,6 +159,7 @@ final class LookingBackModel {
     }
 
     void forgetReports() {
+        reported.set(Optional.empty());
         undone.set(Optional.empty());
         failure.set(Optional.empty());
     }
@@ -188,6 +192,12 @@ final class LookingBackModel {
         return pruning;
     }
 
+    /** The same, until something else is done. */
+    ReadOnlyObjectProperty<Optional<List<Checked>>> reported() {
+        return reported.getReadOnlyProperty();
+    }
+
+    /** What the last check has found of each. */
     ReadOnlyObjectProperty<Optional<List<Checked>>> checked() {
         return checked.getReadOnlyProperty();
     }

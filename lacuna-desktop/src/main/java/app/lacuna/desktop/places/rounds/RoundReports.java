@@ -186,7 +186,7 @@ final class RoundReports {
     static Node ofCheck(LookingBackModel model) {
         return strip(
                 "check-report",
-                model.checked(),
+                model.reported(),
                 all ->
                         all.stream()
                                 .filter(RoundReports::isBad)

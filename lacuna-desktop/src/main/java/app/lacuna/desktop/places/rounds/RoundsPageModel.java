@@ -8,6 +8,7 @@ import app.lacuna.rounds.RoundStore;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
@@ -20,11 +21,14 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 
 /** The page: the list, and each backup that was looked at, which stays open until it is locked. */
 final class RoundsPageModel {
+    private static final Duration LOOK_AGAIN = Duration.ofMinutes(10);
+
     private final Lifetime life;
     private final Clock clock;
     private final RoundStore store;
     private final RoundListModel list;
     private final AutoLockModel autoLock;
+    private Instant looked = Instant.EPOCH;
     private final Map<String, BackupModel> backups = new HashMap<>();
     private final ReadOnlyObjectWrapper<Optional<BackupModel>> backup =
             new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -42,6 +46,11 @@ final class RoundsPageModel {
         autoLock = new AutoLockModel(lockMinutes, this::lock);
         list.lines().addListener((property, before, now) -> seen(now));
         list.chosen().addListener((property, before, now) -> show());
+        look();
+    }
+
+    void look() {
+        looked = clock.instant();
         list.look();
     }
 
@@ -121,8 +130,11 @@ final class RoundsPageModel {
         autoLock.touched(clock.instant());
     }
 
-    /** About every second. */
+    /** About every second; once in a while what is due is looked at again. */
     void tick() {
+        if (Duration.between(looked, clock.instant()).compareTo(LOOK_AGAIN) > 0) {
+            look();
+        }
         autoLock.tick(clock.instant(), backups.values().stream().anyMatch(BackupModel::isBusy));
     }
 

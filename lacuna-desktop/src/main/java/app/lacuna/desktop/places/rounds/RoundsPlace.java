@@ -65,7 +65,7 @@ public final class RoundsPlace implements Place {
 
     @Override
     public void focusFirst() {
-        model.list().look();
+        model.look();
         view.focusFirst();
     }
 

@@ -177,7 +177,7 @@ final class RoundsView {
 
     /** At what is there on disk, and at the destinations. */
     void lookAgain() {
-        model.list().look();
+        model.look();
         model.backup().get().flatMap(it -> it.moment().get()).ifPresent(MomentModel::compare);
     }
 

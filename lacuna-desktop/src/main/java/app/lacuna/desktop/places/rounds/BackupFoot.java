@@ -127,7 +127,7 @@ final class BackupFoot {
         Optional<MomentModel> open = model.moment().get().filter(it -> it.rows().isPresent());
         int back = open.map(it -> it.toPutBack().size()).orElse(0);
         int gone = open.map(it -> it.toRemove().size()).orElse(0);
-        boolean busy = model.isBusy();
+        boolean busy = model.isBusy() || model.opening().running().get();
         boolean away = model.state().map(RoundState::isAway).orElse(true);
         boolean unlocked = model.isUnlocked().get();
         putBack.setText(Words.text("backup.put-back", back, gone));

@@ -84,6 +84,9 @@ final class BackupModel {
     void show(RoundLine now) {
         Optional<Generation> before = picked.get();
         line.set(now);
+        if (moment.get().filter(MomentModel::isBusy).isPresent()) {
+            return; // it is looked at again when that has come to its end
+        }
         boolean still =
                 before.isPresent()
                         && generations().anyMatch(each -> each.id().equals(before.get().id()));
@@ -114,6 +117,15 @@ final class BackupModel {
         run.forgetResult();
         back.forgetReports();
         moment.get().ifPresent(MomentModel::forgetReports);
+    }
+
+    /** Not while another moment is on its way, which would take the place of this one. */
+    private boolean mayStart() {
+        boolean may = !isBusy() && !opening.running().get();
+        if (may) {
+            forgetReports();
+        }
+        return may;
     }
 
     /** Another moment; it is opened if the password is known. */
@@ -213,10 +225,17 @@ final class BackupModel {
                             done.value().moment().get(),
                             secret,
                             clock,
-                            this::forgetReports);
+                            this::mayStart);
             whenDone(open.putting());
             whenDone(open.extract().action());
             moment.set(Optional.of(open));
+            boolean asPicked =
+                    picked.get()
+                            .filter(now -> now.id().equals(open.moment().generation().id()))
+                            .isPresent();
+            if (!asPicked) {
+                open(secret); // another was picked while the password was tried
+            }
         } else if (outcome instanceof Outcome.Failed<Opened> failed) {
             closeMoment();
             tried.letGo();

@@ -153,6 +153,7 @@ final class LookingBackModel {
     }
 
     void forget() {
+        searching.forget();
         found.set(Optional.empty());
         checked.set(Optional.empty());
         forgetReports();

@@ -23,6 +23,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import javafx.beans.property.BooleanProperty;
@@ -41,7 +42,7 @@ final class MomentModel {
     private final Moment moment;
     private final HeldSecret secret;
     private final Clock clock;
-    private final Runnable starting;
+    private final BooleanSupplier mayStart;
     private final Job comparing;
     private final Job arranging;
     private final Job putting;
@@ -61,7 +62,7 @@ final class MomentModel {
 
     /**
      * @param moment taken over
-     * @param starting done before something is written
+     * @param mayStart asked before something is written
      */
     MomentModel(
             Lifetime life,
@@ -69,13 +70,13 @@ final class MomentModel {
             Moment moment,
             HeldSecret secret,
             Clock clock,
-            Runnable starting) {
+            BooleanSupplier mayStart) {
         this.life = life;
         this.round = round;
         this.moment = moment;
         this.secret = secret;
         this.clock = clock;
-        this.starting = starting;
+        this.mayStart = mayStart;
         comparing = new Job(life, JobKind.COMPARING, Job.Policy.NEWEST_WINS);
         arranging = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         putting = new Job(life, JobKind.PUTTING_BACK, Job.Policy.REFUSE);
@@ -203,7 +204,9 @@ final class MomentModel {
     void putBack() {
         Set<String> chosen = Set.copyOf(ticked);
         boolean remove = removingNew.get();
-        starting.run();
+        if (!mayStart.getAsBoolean()) {
+            return;
+        }
         putting.start(
                 (listener, cancel) -> {
                     try (Secret own = secret.copy()) {
@@ -237,7 +240,9 @@ final class MomentModel {
                 moment.archive().listing().entries().stream()
                         .filter(entry -> isIn(chosen, entry.path()))
                         .toList();
-        starting.run();
+        if (!mayStart.getAsBoolean()) {
+            return;
+        }
         extract.folder().set(folder);
         extract.start(entries);
     }

@@ -34,6 +34,14 @@ public final class BenchmarkRun {
             System.out.print(Report.recovery(new RecoveryBench(folder).run()));
             return;
         }
+        if (arguments.length > 2 && arguments[2].equals("backup")) {
+            System.out.print(Report.row(new WholeJobs(folder).run(inBackupForm(folder))));
+            return;
+        }
+        if (arguments.length > 2 && arguments[2].equals("rounds")) {
+            System.out.print(Report.rounds(new RoundsBench(folder).run()));
+            return;
+        }
         Collection<RunResult> kernels = kernels();
         // Names of files that were deleted a moment ago make a file system slow; memory's is not.
         Path many = Files.isDirectory(MEMORY) ? Files.createTempDirectory(MEMORY, "bench") : folder;
@@ -59,11 +67,12 @@ public final class BenchmarkRun {
         growth.clear();
         OpenerPageBench.Result page = new OpenerPageBench(folder).run();
         RecoveryBench.Result recovery = new RecoveryBench(folder).run();
+        RoundsBench.Result rounds = new RoundsBench(folder).run();
         Files.writeString(
                 report,
                 new Report(
                                 results, kernel, commands, listing, memory, grown, page, recovery,
-                                kernels)
+                                rounds, kernels)
                         .text());
     }
 
@@ -86,6 +95,7 @@ public final class BenchmarkRun {
                         Map.of(),
                         3,
                         List.of()),
+                inBackupForm(folder),
                 new Comparison(
                         "pack without a password, deflate",
                         Corpus.MIXED,
@@ -156,6 +166,16 @@ public final class BenchmarkRun {
                         Map.of("deflate alone", 0.95),
                         3,
                         List.of(new DeflateAloneTool(), zip4j)));
+    }
+
+    private static Comparison inBackupForm(Path folder) throws IOException {
+        return new Comparison(
+                "pack in the backup form, zstd, AES-256",
+                Corpus.MIXED,
+                Tool.Job.PACK_BACKUP,
+                Map.of(PythonTarTool.NAME, 3.0),
+                5,
+                List.of(new PythonTarTool(folder)));
     }
 
     private static Collection<RunResult> kernels() throws RunnerException {

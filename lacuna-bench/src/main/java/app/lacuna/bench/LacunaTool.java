@@ -1,6 +1,7 @@
 package app.lacuna.bench;
 
 import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Form;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
@@ -10,6 +11,7 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PendingChanges;
 import app.lacuna.compression.Level;
+import app.lacuna.compression.Method;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
@@ -59,6 +61,11 @@ final class LacunaTool implements Tool {
             case PACK_OPEN ->
                     pack(folder, archive, PackOptions.STANDARD.withProtection(Protection.NONE));
             case PACK_HIDDEN -> pack(folder, archive, PackOptions.STANDARD.withNames(Names.HIDDEN));
+            case PACK_BACKUP ->
+                    pack(
+                            folder,
+                            archive,
+                            PackOptions.backup(Form.BACKUP, Method.ZSTD, Level.BALANCED));
             case EXTRACT_AES -> extract(archive, target);
             case PROVE -> prove(folder, archive);
             case CHANGE -> change(archive, target);

@@ -12,6 +12,8 @@ interface Tool {
         PACK_AES_STORED,
         PACK_OPEN,
         PACK_HIDDEN,
+        /** In the backup form, through zstd. */
+        PACK_BACKUP,
         EXTRACT_AES,
         PROVE,
         /** Takes one file out of an archive and puts another in; Lacuna proves the result. */

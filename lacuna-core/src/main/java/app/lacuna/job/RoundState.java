@@ -114,8 +114,11 @@ public record RoundState(
         return latest().map(Generation::sameUntil);
     }
 
+    /** Not known as long as it is not known when it was run. */
     public Optional<Instant> dueAt() {
-        return round.backup().flatMap(backup -> backup.dueAt(lastRun()));
+        return isAway()
+                ? Optional.empty()
+                : round.backup().flatMap(backup -> backup.dueAt(lastRun()));
     }
 
     public boolean isDue(Instant now) {

@@ -20,8 +20,7 @@ public final class Columns extends ScrollPane {
     private static final double NARROW = 820;
     private static final double SPACE = 20;
     private static final double STACKED_LEFT_HEIGHT = 340;
-    private static final double STACKED_LIST_HEIGHT = 150;
-    private static final double STACKED_RIGHT_HEIGHT = 420;
+    private static final double STACKED_LIST_HEIGHT = 160;
 
     private final Region left;
     private final Region right;
@@ -73,9 +72,11 @@ public final class Columns extends ScrollPane {
     }
 
     private void stack() {
-        left.setMinHeight(leftIsFixed ? STACKED_LIST_HEIGHT : STACKED_LEFT_HEIGHT);
+        double listHeight = TextSize.of(STACKED_LIST_HEIGHT).get();
+        left.setMinHeight(leftIsFixed ? listHeight : STACKED_LEFT_HEIGHT);
+        left.setMaxHeight(leftIsFixed ? listHeight : Double.MAX_VALUE);
         left.setMaxWidth(Double.MAX_VALUE);
-        right.setMinHeight(leftIsFixed ? STACKED_RIGHT_HEIGHT : Region.USE_COMPUTED_SIZE);
+        right.setMinHeight(leftIsFixed ? Region.USE_PREF_SIZE : Region.USE_COMPUTED_SIZE);
         right.setPrefWidth(Region.USE_COMPUTED_SIZE);
         right.setMinWidth(0);
         right.setMaxWidth(Double.MAX_VALUE);
@@ -84,6 +85,7 @@ public final class Columns extends ScrollPane {
 
     private void sideBySide() {
         left.setMinHeight(0);
+        left.setMaxHeight(Double.MAX_VALUE);
         right.setMinHeight(Region.USE_COMPUTED_SIZE);
         right.setMinWidth(0);
         right.setMaxWidth(Double.MAX_VALUE);

@@ -2,6 +2,7 @@ package app.lacuna.desktop.words;
 
 import app.lacuna.base.ByteCount;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.failure.DestinationMissing;
 import app.lacuna.failure.DiscMissing;
 import app.lacuna.failure.DiscTrouble;
 import app.lacuna.failure.EditRefused;
@@ -70,6 +71,10 @@ public record FailureText(String what, String safe, String next) {
             facts.addAll(missing.facts());
             facts.add(missing.facts().get(2).equals(0) ? "no" : "yes");
             return "DiscMissing";
+        }
+        if (failure instanceof DestinationMissing away) {
+            facts.add(PathNames.brief(away.place()));
+            return "DestinationMissing";
         }
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());

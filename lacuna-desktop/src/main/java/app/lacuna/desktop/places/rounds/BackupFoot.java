@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Page;
@@ -31,6 +32,9 @@ final class BackupFoot {
     /** From here on a figure tells nothing. */
     private static final int MANY = 1000;
 
+    /** Room for the words; the buttons wrap before they take it. */
+    private static final double WORDS = 240;
+
     private final BackupModel model;
     private final RoundsPageModel page;
     private final Services services;
@@ -54,7 +58,7 @@ final class BackupFoot {
         putBack = Page.primary("round-put-back", "", this::putBack);
         status.setWrapText(true);
         left.setAlignment(Pos.CENTER_LEFT);
-        left.setMinWidth(0);
+        left.minWidthProperty().bind(TextSize.of(WORDS));
         left.setPrefWidth(0); // it gets what the buttons leave
         HBox.setHgrow(left, Priority.ALWAYS);
         InvalidationListener changed = property -> write();

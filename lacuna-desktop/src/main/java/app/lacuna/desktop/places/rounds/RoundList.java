@@ -127,6 +127,9 @@ final class RoundList extends VBox {
         if (!line.isBackup()) {
             return Words.text("backup.line.asked");
         }
+        if (line.state().map(RoundState::isAway).orElse(true)) {
+            return Words.text("backup.line.plug");
+        }
         Optional<Instant> last = line.state().flatMap(RoundState::lastRun);
         Optional<Instant> due = line.state().flatMap(RoundState::dueAt);
         if (due.isPresent() && last.isPresent()) {

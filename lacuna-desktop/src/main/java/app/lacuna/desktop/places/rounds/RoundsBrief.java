@@ -91,7 +91,7 @@ final class RoundsBrief {
                                 Words.text("backup.form." + backup.form()),
                                 () -> popovers.form(chosen),
                                 Styles.PROTECTED))
-                .fact(last.isEmpty() ? "never" : chosen.isDue(model.now()) ? "due" : "done")
+                .fact(standing(chosen, away, last.isPresent()))
                 .word(
                         to ->
                                 to.fact(
@@ -99,6 +99,13 @@ final class RoundsBrief {
                                         Styles.PROTECTED))
                 .word(to -> to.fact(due(state), Styles.ATTENTION))
                 .into(line);
+    }
+
+    private String standing(RoundLine chosen, boolean away, boolean run) {
+        if (away) {
+            return "away";
+        }
+        return !run ? "never" : chosen.isDue(model.now()) ? "due" : "done";
     }
 
     private String due(Optional<RoundState> state) {

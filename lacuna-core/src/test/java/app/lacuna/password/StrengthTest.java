@@ -82,6 +82,19 @@ class StrengthTest {
                 .isCloseTo(Math.log10(4_000), within(1e-9));
     }
 
+    /** Both are counted low, and still a hundred times and more what an entry of ZIP costs. */
+    @Test
+    void aBackupCostsMoreThanAnEntry() {
+        Strength strength = Strength.ofRandom(12);
+        double entry = TimeToGuess.of(strength, GuessCost.AES_ENTRY, Attacker.RACK).secondsLog10();
+        assertThat(TimeToGuess.of(strength, GuessCost.ARGON2, Attacker.RACK).secondsLog10())
+                .isCloseTo(entry + Math.log10(589_824 / 2_000.0), within(1e-9));
+        assertThat(
+                        TimeToGuess.of(strength, GuessCost.OPENPGP_ITERATED, Attacker.RACK)
+                                .secondsLog10())
+                .isCloseTo(entry + Math.log10(1_015_808 / 2_000.0), within(1e-9));
+    }
+
     @Test
     void traditionalEncryptionDoesNotGoThroughThePassword() {
         TimeToGuess time =

@@ -6,6 +6,7 @@ import app.lacuna.archive.Form;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.desktop.words.Words;
 import app.lacuna.generations.Keep;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
@@ -302,6 +303,9 @@ class RoundsWindowTest extends InWindow {
         fire("#round-done");
         until(() -> brief().contains("AES-256, names hidden, to be opened anywhere"), brief());
         fire("#round-roots");
+        type("#round-patterns", "[");
+        fire("#round-patterns-take");
+        until(() -> text("#round-patterns-note").equals(Words.text("rules.nonsense")), "nonsense");
         type("#round-patterns", "*.tmp");
         fire("#round-patterns-take");
         fire("#round-rename");
@@ -359,6 +363,23 @@ class RoundsWindowTest extends InWindow {
         assertThat(stripText("#check-report")).contains("files of that moment can still be");
         assertThat(stripText(".foot")).contains("0 of 1 generations are good");
         picture("rounds-damaged");
+    }
+
+    /** A new password is asked for twice, and everything is stored anew. */
+    @Test
+    void whereNoGenerationCanBeReadItBeginsAgain() throws Exception {
+        firstRun();
+        press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
+        until(() -> isShown("#round-locked"), "locked");
+        Files.write(generations().get(0), new byte[2_000]);
+        type("#round-password", PASSWORD);
+        fire("#round-unlock");
+        until(() -> isShown("#password"), "a new one is asked for");
+        type("#password", PASSWORD);
+        type("#password-again", PASSWORD);
+        run();
+        until(() -> stripText("#run-report").contains("An earlier one is gone or damaged"), "said");
+        assertThat(stripText("#run-report")).contains("A whole generation was made");
     }
 
     @Test

@@ -10,7 +10,9 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.password.SecretText;
 import app.lacuna.desktop.session.WrongPasswordText;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.GenerationMissing;
+import app.lacuna.failure.NotAnArchive;
 import app.lacuna.failure.WrongPassword;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
@@ -19,7 +21,9 @@ import app.lacuna.job.RoundState;
 import app.lacuna.rounds.Round;
 import java.io.IOException;
 import java.time.Clock;
+import java.util.HashSet;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -48,6 +52,7 @@ final class BackupModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final HeldSecret secret = new HeldSecret();
     private final HeldSecret tried = new HeldSecret();
+    private final Set<String> unreadable = new HashSet<>();
     private boolean lockWhenDone;
     private boolean pickedByHand;
 
@@ -237,10 +242,21 @@ final class BackupModel {
                 open(secret); // another was picked while the password was tried
             }
         } else if (outcome instanceof Outcome.Failed<Opened> failed) {
+            if (isOfTheFile(failed.cause())) {
+                picked.get().ifPresent(now -> unreadable.add(now.id()));
+                line.set(new RoundLine(line.get().round(), line.get().state()));
+            }
             closeMoment();
             tried.letGo();
             failure.set(Optional.of(FailureText.of(failed.cause())));
         }
+    }
+
+    /** Nothing that another password or another try would mend. */
+    private static boolean isOfTheFile(Throwable cause) {
+        return cause instanceof DamagedArchive
+                || cause instanceof NotAnArchive
+                || cause instanceof GenerationMissing;
     }
 
     private void whenDone(Job job) {
@@ -313,9 +329,23 @@ final class BackupModel {
         return line.get().state();
     }
 
-    /** Whether there is nothing yet that a password could be tried on. */
+    /** Whether there is nothing, or nothing any more, that a password could be tried on. */
     boolean isNew() {
-        return generations().findFirst().isEmpty() && state().filter(RoundState::isAway).isEmpty();
+        boolean away = state().map(RoundState::isAway).orElse(true);
+        boolean any =
+                state().stream()
+                        .flatMap(known -> known.generations().stream())
+                        .anyMatch(
+                                kept ->
+                                        kept.isThere()
+                                                && !unreadable.contains(kept.generation().id()));
+        return !away && !any;
+    }
+
+    /** What could not be read before may have been mended. */
+    void tryAgain() {
+        unreadable.clear();
+        moment.get().ifPresent(MomentModel::compare);
     }
 
     ReadOnlyObjectProperty<RoundLine> line() {

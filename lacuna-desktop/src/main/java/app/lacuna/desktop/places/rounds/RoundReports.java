@@ -74,7 +74,8 @@ final class RoundReports {
         if (!run.unsteady().isEmpty()) {
             details.add(
                     Page.label(
-                            Words.text("discs.changing", run.unsteady().size()), Styles.ATTENTION));
+                            Words.text("backup.run.changing", run.unsteady().size()),
+                            Styles.ATTENTION));
         }
         String title =
                 run.made().isEmpty()

@@ -23,6 +23,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.regex.PatternSyntaxException;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.Node;
@@ -135,6 +136,8 @@ final class RoundsPopovers {
                         change(
                                 line,
                                 there -> there.leavingOut(there.patterns(), junk.isSelected())));
+        Label note = wrapped(Words.text("popover.round.roots.note"));
+        note.setId("round-patterns-note");
         TakeField patterns =
                 new TakeField(
                                 "round-patterns",
@@ -143,14 +146,7 @@ final class RoundsPopovers {
                                         "round-patterns-take",
                                         Words.text("popover.take"),
                                         () -> {}),
-                                typed -> {
-                                    change(
-                                            line,
-                                            there ->
-                                                    there.leavingOut(
-                                                            typed.strip(), there.withoutJunk()));
-                                    layer.close();
-                                })
+                                typed -> leaveOut(line, typed.strip(), note))
                         .called(Words.text("rules.patterns"))
                         .prompting(Words.text("rules.example"))
                         .columns(26);
@@ -177,8 +173,19 @@ final class RoundsPopovers {
             junk,
             Page.label(Words.text("rules.patterns")),
             patterns,
-            wrapped(Words.text("popover.round.roots.note"))
+            note
         };
+    }
+
+    private void leaveOut(RoundLine line, String patterns, Label note) {
+        try {
+            line.round().leavingOut(patterns, false).rules(); // whether they can be understood
+        } catch (PatternSyntaxException e) {
+            note.setText(Words.text("rules.nonsense"));
+            return;
+        }
+        change(line, there -> there.leavingOut(patterns, there.withoutJunk()));
+        layer.close();
     }
 
     private static String folderTitle() {
@@ -303,7 +310,17 @@ final class RoundsPopovers {
         number.setId(id);
         number.setEditable(true);
         number.setPrefWidth(90);
+        number.getEditor()
+                .textProperty()
+                .addListener((property, before, now) -> take(number, now.strip()));
         return number;
+    }
+
+    /** While it is typed, so that nothing of it is lost by clicking at once. */
+    private static void take(Spinner<Integer> number, String typed) {
+        if (typed.matches("\\d{1,3}")) {
+            number.getValueFactory().setValue(Integer.parseInt(typed));
+        }
     }
 
     private static Optional<Keep> keep(

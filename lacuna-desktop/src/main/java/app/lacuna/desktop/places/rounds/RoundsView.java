@@ -177,8 +177,8 @@ final class RoundsView {
 
     /** At what is there on disk, and at the destinations. */
     void lookAgain() {
+        model.backup().get().ifPresent(BackupModel::tryAgain);
         model.look();
-        model.backup().get().flatMap(it -> it.moment().get()).ifPresent(MomentModel::compare);
     }
 
     boolean cancel() {

@@ -1,10 +1,12 @@
 package app.lacuna.desktop.words;
 
 import java.nio.file.Path;
+import java.util.regex.Pattern;
 
 /** How places are called on the page. */
 public final class PathNames {
     private static final int SHORT = 34;
+    private static final Pattern UNSEEN = Pattern.compile("[\\p{Cc}\\p{Cf}\\p{Zl}\\p{Zp}]");
 
     private PathNames() {}
 
@@ -12,6 +14,11 @@ public final class PathNames {
     public static String last(Path path) {
         Path name = path.getFileName();
         return name == null || name.toString().isEmpty() ? path.toString() : name.toString();
+    }
+
+    /** With a mark in place of what breaks a line, is not seen, or turns the order around. */
+    public static String printable(String name) {
+        return UNSEEN.matcher(name).replaceAll("\ufffd");
     }
 
     /** As one knows it: below the own folder it begins with "~". */

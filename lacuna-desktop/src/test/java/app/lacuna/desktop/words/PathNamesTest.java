@@ -26,4 +26,11 @@ class PathNamesTest {
         Path deep = Path.of("/media/stick/archaeology/saltmarsh/trench/outbox");
         assertThat(PathNames.brief(deep)).isEqualTo("\u2026/trench/outbox");
     }
+
+    @Test
+    void whatIsNotSeenOrTurnsTheOrderIsMarked() {
+        assertThat(PathNames.printable("a\nb\u202Egpj.exe")).isEqualTo("a\ufffdb\ufffdgpj.exe");
+        assertThat(PathNames.printable("Gr\u00fcbchen \u2116 12.csv"))
+                .isEqualTo("Gr\u00fcbchen \u2116 12.csv");
+    }
 }

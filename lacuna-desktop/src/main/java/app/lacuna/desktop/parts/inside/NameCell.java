@@ -3,6 +3,7 @@ package app.lacuna.desktop.parts.inside;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.inside.InsideTable.StateNote;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.selection.PathTree.Node;
@@ -68,7 +69,7 @@ final class NameCell extends LineCell {
         opener.setVisible(!finding);
         arrow.setVisible(node.isFolder() && !node.children().isEmpty());
         arrow.setRotate(model.isOpen(node) ? 90 : 0);
-        name.setText(node.name());
+        name.setText(PathNames.printable(node.name()));
         showNote(node, finding);
         setAccessibleText(
                 Words.text(

@@ -4,6 +4,7 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Dates;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.generations.History;
 import java.util.List;
@@ -61,7 +62,9 @@ final class FoundSheet extends VBox {
                                 column(
                                         "backup.column.name",
                                         0,
-                                        event -> event.path().replace("/", " / "))));
+                                        event ->
+                                                PathNames.printable(
+                                                        event.path().replace("/", " / ")))));
         table.setItems(FXCollections.observableList(found.events()));
         table.getSelectionModel()
                 .selectedItemProperty()

@@ -177,7 +177,7 @@ final class MomentModel {
 
     private List<MomentRow> differing(Predicate<MomentRow> which) {
         return all.get().orElse(List.of()).stream()
-                .filter(row -> row.against() != MomentRow.Against.SAME)
+                .takeWhile(row -> row.against() != MomentRow.Against.SAME) // which are last
                 .filter(row -> isChosen(row.path()))
                 .filter(which)
                 .toList();

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.places.rounds;
 
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.generations.ManifestLine;
 import app.lacuna.generations.Standing;
 import app.lacuna.job.PutBackJob;
@@ -73,6 +74,6 @@ record MomentRow(String path, String shown, ItemKind kind, long size, Against ag
     private static String shown(String path, Set<String> rootNames) {
         int slash = path.indexOf('/');
         boolean one = rootNames.size() == 1 && slash > 0;
-        return (one ? path.substring(slash + 1) : path).replace("/", " / ");
+        return PathNames.printable((one ? path.substring(slash + 1) : path).replace("/", " / "));
     }
 }

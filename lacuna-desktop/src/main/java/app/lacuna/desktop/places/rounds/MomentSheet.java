@@ -102,8 +102,12 @@ final class MomentSheet extends VBox {
             return;
         }
         List<MomentRow> rows = model.rows().get();
-        long there = rows.stream().filter(row -> row.against() != MomentRow.Against.NEW).count();
-        long added = rows.size() - there;
+        long added =
+                rows.stream()
+                        .takeWhile(row -> row.against() != MomentRow.Against.SAME)
+                        .filter(row -> row.against() == MomentRow.Against.NEW)
+                        .count();
+        long there = rows.size() - added;
         line.setText(
                 Words.text(
                         "backup.moment.line",

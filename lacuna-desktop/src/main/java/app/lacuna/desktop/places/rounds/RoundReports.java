@@ -130,7 +130,11 @@ final class RoundReports {
         details.addAll(
                 named(
                         result.wrong().stream()
-                                .map(path -> Words.text("backup.back.wrong", path))
+                                .map(
+                                        path ->
+                                                Words.text(
+                                                        "backup.back.wrong",
+                                                        PathNames.printable(path)))
                                 .toList(),
                         Styles.READABLE));
         details.addAll(
@@ -152,12 +156,14 @@ final class RoundReports {
     }
 
     private static String notOut(ExtractedEntry entry) {
-        return Words.text("backup.back.not", entry.entry().path());
+        return Words.text("backup.back.not", PathNames.printable(entry.entry().path()));
     }
 
     private static List<Node> named(List<String> lines, String style) {
         List<Node> nodes = new ArrayList<>();
-        lines.stream().limit(NAMED).forEach(line -> nodes.add(Page.label(line, style)));
+        lines.stream()
+                .limit(NAMED)
+                .forEach(line -> nodes.add(Page.label(PathNames.printable(line), style)));
         if (lines.size() > NAMED) {
             nodes.add(Page.label(Words.text("contents.more", lines.size() - NAMED), style));
         }
@@ -173,7 +179,11 @@ final class RoundReports {
         List<Node> details =
                 named(
                         result.edited().stream()
-                                .map(path -> Words.text("backup.undo.edited", path))
+                                .map(
+                                        path ->
+                                                Words.text(
+                                                        "backup.undo.edited",
+                                                        PathNames.printable(path)))
                                 .toList(),
                         Styles.ATTENTION);
         return List.of(

@@ -53,8 +53,7 @@ public final class Main {
     }
 
     private static int run(Terminal terminal, Runnable begin, String... arguments) {
-        CommandLine line = new CommandLine(new LacunaCommand());
-        Commands.wantedBy(arguments, terminal).forEach(line::addSubcommand);
+        CommandLine line = line(terminal, arguments);
         line.setExecutionStrategy(
                         parsed -> {
                             if (!isQuestion(parsed)) {
@@ -62,8 +61,6 @@ public final class Main {
                             }
                             return new CommandLine.RunLast().execute(parsed);
                         })
-                .setCaseInsensitiveEnumValuesAllowed(true)
-                .setResourceBundle(Words.bundle())
                 .setOut(terminal.outWriter())
                 .setErr(terminal.errWriter())
                 .setExecutionExceptionHandler(new Failures(terminal));
@@ -79,6 +76,13 @@ public final class Main {
             FailureWords.of(e).forEach(terminal::say);
             return ExitCode.FAILED.number();
         }
+    }
+
+    /** The commands that these arguments can mean; all of them if there are none. */
+    static CommandLine line(Terminal terminal, String... arguments) {
+        CommandLine line = new CommandLine(new LacunaCommand());
+        Commands.wantedBy(arguments, terminal).forEach(line::addSubcommand);
+        return line.setCaseInsensitiveEnumValuesAllowed(true).setResourceBundle(Words.bundle());
     }
 
     /** For help, or for the version. */

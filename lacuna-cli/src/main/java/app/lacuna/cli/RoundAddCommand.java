@@ -92,7 +92,7 @@ final class RoundAddCommand implements Callable<Integer> {
                                 String.join(" ", excluded),
                                 false,
                                 folder.toAbsolutePath().normalize(),
-                                name,
+                                name.replace('.', ' '), // all of it names the folder
                                 Protection.AES_256,
                                 Names.HIDDEN,
                                 Method.DEFLATE,

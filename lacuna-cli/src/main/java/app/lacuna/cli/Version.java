@@ -1,12 +1,16 @@
 package app.lacuna.cli;
 
+import app.lacuna.base.Build;
 import picocli.CommandLine.IVersionProvider;
 
-/** The version that the build wrote into the bundle. */
+/** The version, what it runs on and what it was built with. */
 final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() {
-        String version = Version.class.getPackage().getImplementationVersion();
-        return new String[] {"Lacuna " + (version == null ? Words.text("version") : version)};
+        return new String[] {
+            Words.text("version", Build.version()),
+            Words.text("version.java", System.getProperty("java.version")),
+            Words.text("version.libraries", String.join(", ", Build.libraries()))
+        };
     }
 }

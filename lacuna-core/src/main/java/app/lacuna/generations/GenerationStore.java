@@ -175,7 +175,7 @@ public final class GenerationStore {
                             Generation.Kind.valueOf(node.path("kind").asText()),
                             folder.resolve(name),
                             needs,
-                            node.path("contentBytes").asLong(),
+                            Math.max(0, node.path("contentBytes").asLong()),
                             until.isEmpty() ? time : Instant.parse(until)));
         } catch (IllegalArgumentException | DateTimeException e) {
             return Optional.empty(); // of another version: it stays in the list

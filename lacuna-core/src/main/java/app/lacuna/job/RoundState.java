@@ -76,6 +76,12 @@ public record RoundState(
         }
     }
 
+    /** Of a destination that does not answer. */
+    public static RoundState away(Round round) {
+        return new RoundState(
+                round, Optional.empty(), List.of(), OptionalLong.empty(), false, Optional.empty());
+    }
+
     private static OptionalLong size(Path file) {
         try {
             return Files.isRegularFile(file)

@@ -8,12 +8,14 @@ import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.shell.Services;
+import app.lacuna.desktop.shell.WorkTitle;
 import app.lacuna.desktop.ui.SystemFileDialogs;
-import app.lacuna.desktop.words.Words;
 import app.lacuna.state.StateFolder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
 import java.util.ServiceLoader;
 import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
@@ -31,7 +33,15 @@ public class LacunaApp extends Application {
     private static final Duration LOOK_EVERY = Duration.millis(50);
     private static final Duration AT_MOST = Duration.seconds(20);
 
+    /** The toolkit makes the object itself: what it starts with can only be put here. */
+    private static Optional<OneWindow> secondStarts = Optional.empty();
+
     private Desk desk;
+
+    /** Before the toolkit is started. */
+    static void hearSecondStarts(OneWindow window) {
+        secondStarts = Optional.of(window);
+    }
 
     @Override
     public void start(Stage stage) {
@@ -58,7 +68,7 @@ public class LacunaApp extends Application {
         Scene scene = new Scene(desk.window().shell(), WIDTH, HEIGHT);
         Theme theme = new Theme(scene);
         desk.window().listenOn(scene, theme);
-        stage.setTitle(Words.text("window.title"));
+        stage.titleProperty().bind(new WorkTitle(desk.services().book()).text());
         stage.getIcons()
                 .add(
                         new Image(
@@ -69,6 +79,9 @@ public class LacunaApp extends Application {
         stage.setMinHeight(640);
         stage.show();
         begin(desk, stage, theme);
+        secondStarts.ifPresent(
+                window ->
+                        window.listen(paths -> Platform.runLater(() -> comeForward(stage, paths))));
         FilesFromSystem.listen(paths -> Platform.runLater(() -> desk.take(paths)));
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
@@ -92,6 +105,15 @@ public class LacunaApp extends Application {
         shown.take(getParameters().getUnnamed().stream().map(Path::of).toList());
     }
 
+    /** With what a second start was given. */
+    private void comeForward(Stage stage, List<Path> paths) {
+        desk.take(paths);
+        stage.setIconified(false);
+        stage.show();
+        stage.toFront();
+        stage.requestFocus();
+    }
+
     private void tell(Throwable e) {
         desk.services().book().tell(e);
     }
@@ -104,6 +126,7 @@ public class LacunaApp extends Application {
 
     /** The window goes at once; the program waits until nothing half-made is left. */
     private void end(Stage stage) {
+        secondStarts.ifPresent(OneWindow::close); // from now on a start is a first one
         desk.window().end();
         stage.hide();
         Timeline waiting = new Timeline();

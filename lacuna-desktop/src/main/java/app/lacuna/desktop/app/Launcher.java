@@ -3,6 +3,9 @@ package app.lacuna.desktop.app;
 import app.lacuna.clearing.Register;
 import app.lacuna.staging.Natives;
 import app.lacuna.state.StateFolder;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
 import javafx.application.Application;
 import javax.imageio.ImageIO;
 
@@ -11,7 +14,19 @@ public final class Launcher {
     private Launcher() {}
 
     public static void main(String[] arguments) {
-        launch(LacunaApp.class, arguments);
+        OneWindow window = OneWindow.ofThisUser();
+        if (!window.handOver(files(arguments))) {
+            LacunaApp.hearSecondStarts(window);
+            launch(LacunaApp.class, arguments);
+        }
+    }
+
+    /** As the toolkit tells arguments apart: what has a name is not a file. */
+    private static List<Path> files(String[] arguments) {
+        return Arrays.stream(arguments)
+                .filter(argument -> !argument.matches("(?s)--[^=]+=.*"))
+                .map(argument -> Path.of(argument).toAbsolutePath())
+                .toList();
     }
 
     /** With what belongs to the process set up first. */

@@ -391,6 +391,10 @@ class RoundsWindowTest extends InWindow {
         run();
         assertThat(isShown("#kept-password")).isTrue();
         picture("rounds-kept");
+        fire("#round-rename");
+        fire("#round-forget");
+        assertThat(text("#round-more-note")).startsWith("Its password was made here");
+        interact(() -> desk.services().popovers().close());
         interact(() -> window.close(() -> closed = true));
         until(() -> isShown("#password-question"), "asked");
         assertThat(closed).isFalse();

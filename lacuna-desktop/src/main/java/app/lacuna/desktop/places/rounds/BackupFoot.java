@@ -151,6 +151,11 @@ final class BackupFoot {
 
     private void writeWords(boolean away) {
         Optional<RoundState> state = model.state();
+        if (model.state().isEmpty()) {
+            heading.setText(Words.text("backup.status.looking"));
+            status.setText("");
+            return;
+        }
         if (away) {
             heading.setText(Words.text("backup.status.away"));
             status.setText(

@@ -266,6 +266,9 @@ final class BackupView extends VBox {
         if (model.isNew()) {
             return model.isUnlocked().get() ? plain("") : fresh;
         }
+        if (model.state().isEmpty()) {
+            return plain(Words.text("backup.status.looking"));
+        }
         if (!any) {
             return plain(Words.text("backup.away", PathNames.known(model.round().folder())));
         }

@@ -8,7 +8,7 @@ import java.util.Optional;
 /**
  * A round in the list.
  *
- * @param state if it has generations and they could be looked at
+ * @param state of one with generations, as soon as they have been looked at
  */
 record RoundLine(Round round, Optional<RoundState> state) {
     boolean isBackup() {

@@ -103,7 +103,10 @@ final class RoundList extends VBox {
         if (!line.isBackup()) {
             return Words.text("backup.line.job", roots(round), place);
         }
-        if (line.state().isEmpty() || line.state().get().isAway()) {
+        if (line.state().isEmpty()) {
+            return Words.text("backup.line.looking", place);
+        }
+        if (line.state().get().isAway()) {
             return Words.text("backup.line.away", place);
         }
         RoundState state = line.state().get();
@@ -127,8 +130,11 @@ final class RoundList extends VBox {
         if (!line.isBackup()) {
             return Words.text("backup.line.asked");
         }
-        if (line.state().map(RoundState::isAway).orElse(true)) {
+        if (line.state().filter(RoundState::isAway).isPresent()) {
             return Words.text("backup.line.plug");
+        }
+        if (line.state().isEmpty()) {
+            return "";
         }
         Optional<Instant> last = line.state().flatMap(RoundState::lastRun);
         Optional<Instant> due = line.state().flatMap(RoundState::dueAt);

@@ -15,7 +15,9 @@ import app.lacuna.rounds.RoundStore;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
@@ -27,8 +29,12 @@ import javafx.beans.property.SimpleObjectProperty;
 final class RoundListModel {
     private final RoundStore store;
     private final Path startFolder;
-    private final Job looking;
+    private final Lifetime life;
+    private final Job listing;
+    private final Map<String, Job> looking = new HashMap<>();
+    private final Map<String, RoundState> states = new HashMap<>();
     private final Job keeping;
+    private List<Round> rounds = List.of();
     private final ReadOnlyObjectWrapper<List<RoundLine>> lines =
             new ReadOnlyObjectWrapper<>(List.of());
     private final ObjectProperty<Optional<String>> chosen =
@@ -45,44 +51,75 @@ final class RoundListModel {
     RoundListModel(Lifetime life, RoundStore store, Path startFolder) {
         this.store = store;
         this.startFolder = startFolder;
-        looking = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
+        this.life = life;
+        listing = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         keeping = new Job(life, JobKind.EDITING, Job.Policy.QUEUE);
     }
 
-    /** At the list and at every destination, in the background. */
+    /**
+     * At the list, and at every destination: each by itself, so that a share that does not answer
+     * keeps nobody waiting.
+     */
     void look() {
-        looking.start(
-                (listener, cancel) -> {
-                    List<RoundLine> seen = new ArrayList<>();
-                    for (Round round : store.rounds()) {
-                        cancel.check();
-                        seen.add(new RoundLine(round, state(round)));
+        listing.start(
+                (listener, cancel) -> store.rounds(),
+                outcome -> {
+                    if (outcome instanceof Outcome.Done<List<Round>> done) {
+                        rounds = done.value();
+                        write();
+                        rounds.forEach(this::lookAt);
+                    } else if (outcome instanceof Outcome.Failed<List<Round>> failed) {
+                        failure.set(Optional.of(FailureText.of(failed.cause())));
                     }
-                    return seen;
-                },
-                this::seen);
+                });
+    }
+
+    private void lookAt(Round round) {
+        round.backup()
+                .map(Backup::id)
+                .ifPresent(
+                        id ->
+                                looking.computeIfAbsent(id, key -> newLooking())
+                                        .start(
+                                                (listener, cancel) -> state(round),
+                                                outcome -> seen(id, outcome)));
+    }
+
+    private Job newLooking() {
+        return new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
     }
 
     /** A destination that can not be looked at is as good as away. */
-    private static Optional<RoundState> state(Round round) {
-        if (round.backup().isEmpty()) {
-            return Optional.empty();
-        }
+    private static RoundState state(Round round) {
         try {
-            return Optional.of(RoundState.of(round));
+            return RoundState.of(round);
         } catch (IOException e) {
-            return Optional.empty();
+            return RoundState.away(round);
         }
     }
 
-    private void seen(Outcome<List<RoundLine>> outcome) {
-        if (outcome instanceof Outcome.Done<List<RoundLine>> done) {
-            lines.set(done.value());
-            if (chosenLine().isEmpty()) {
-                chosen.set(done.value().stream().findFirst().map(line -> line.round().name()));
-            }
-        } else if (outcome instanceof Outcome.Failed<List<RoundLine>> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
+    private void seen(String id, Outcome<RoundState> outcome) {
+        if (outcome instanceof Outcome.Done<RoundState> done) {
+            states.put(id, done.value());
+            write();
+        }
+    }
+
+    /** With what is known by now; of another place nothing is known yet. */
+    private void write() {
+        List<RoundLine> now = new ArrayList<>();
+        for (Round round : rounds) {
+            Optional<RoundState> known =
+                    round.backup()
+                            .map(backup -> states.get(backup.id()))
+                            .filter(state -> state.round().folder().equals(round.folder()));
+            now.add(new RoundLine(round, known));
+        }
+        if (!now.equals(lines.get())) {
+            lines.set(now);
+        }
+        if (chosenLine().isEmpty()) {
+            chosen.set(now.stream().findFirst().map(line -> line.round().name()));
         }
     }
 
@@ -113,7 +150,7 @@ final class RoundListModel {
                                 "",
                                 false,
                                 startFolder,
-                                name,
+                                name.replace('.', ' '), // all of it names the folder
                                 Protection.AES_256,
                                 Names.HIDDEN,
                                 Method.DEFLATE,

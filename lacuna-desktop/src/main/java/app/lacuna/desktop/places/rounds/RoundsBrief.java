@@ -73,7 +73,7 @@ final class RoundsBrief {
         Round round = chosen.round();
         Backup backup = round.backup().orElseThrow();
         Optional<RoundState> state = chosen.state();
-        boolean away = state.isEmpty() || state.get().isAway();
+        boolean away = state.filter(RoundState::isAway).isPresent();
         Optional<Instant> last = state.flatMap(RoundState::lastRun);
         new Sentence("backup.brief")
                 .word(word("round-every", every(backup), () -> popovers.every(chosen)))
@@ -91,7 +91,7 @@ final class RoundsBrief {
                                 Words.text("backup.form." + backup.form()),
                                 () -> popovers.form(chosen),
                                 Styles.PROTECTED))
-                .fact(standing(chosen, away, last.isPresent()))
+                .fact(state.isEmpty() ? "unknown" : standing(chosen, away, last.isPresent()))
                 .word(
                         to ->
                                 to.fact(

@@ -399,6 +399,10 @@ final class RoundsPopovers {
             note.setText(Words.text("popover.round.busy"));
             return;
         }
+        if (model.backup().get().flatMap(it -> it.run().unknown().get()).isPresent()) {
+            note.setText(Words.text("popover.round.unknown"));
+            return;
+        }
         layer.close();
         model.list().forget(line.round().name());
     }

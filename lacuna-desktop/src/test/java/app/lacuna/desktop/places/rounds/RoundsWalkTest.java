@@ -93,7 +93,7 @@ class RoundsWalkTest {
         model.end();
         script.settle();
         assertThat(openFiles()).as("closed when it is over").isEmpty();
-        assertThat(opened).as("the walk goes somewhere").isGreaterThan(STEPS / 100);
+        assertThat(opened).as("the walk goes somewhere").isGreaterThan(STEPS / 300);
         assertThat(generations()).isGreaterThan(2);
         assertThat(putBack).isPositive();
     }

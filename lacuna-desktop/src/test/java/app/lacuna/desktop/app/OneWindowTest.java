@@ -1,0 +1,154 @@
+package app.lacuna.desktop.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.StandardProtocolFamily;
+import java.net.UnixDomainSocketAddress;
+import java.nio.ByteBuffer;
+import java.nio.channels.ServerSocketChannel;
+import java.nio.channels.SocketChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A second start hands its files to the first, in whatever state an earlier one was left. */
+class OneWindowTest {
+    @TempDir Path own;
+    private final List<OneWindow> open = new ArrayList<>();
+    private final BlockingQueue<List<Path>> taken = new LinkedBlockingQueue<>();
+
+    private OneWindow start() {
+        OneWindow window = new OneWindow(own.resolve("window"));
+        open.add(window);
+        return window;
+    }
+
+    @AfterEach
+    void close() {
+        open.forEach(OneWindow::close);
+    }
+
+    private OneWindow first() {
+        OneWindow first = start();
+        assertThat(first.handOver(List.of())).isFalse();
+        first.listen(taken::add);
+        return first;
+    }
+
+    @Test
+    void severalHundredFilesArriveInTheirOrder() throws Exception {
+        first();
+        List<Path> files =
+                IntStream.range(0, 700)
+                        .mapToObj(i -> Path.of("/season/" + (999 - i) + " \u00fc\n\u2116.jpg"))
+                        .toList();
+        assertThat(start().handOver(files)).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(files);
+        assertThat(start().handOver(List.of())).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEmpty();
+    }
+
+    @Test
+    void whenTheFirstHasEndedTheNextIsTheFirst() throws Exception {
+        first().close();
+        OneWindow next = first();
+        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        next.close();
+        assertThat(Files.exists(own.resolve("window/window.socket"))).isFalse();
+    }
+
+    /** A process that was killed leaves its socket, and nobody who holds the lock. */
+    @Test
+    void whatAKilledProcessHasLeftKeepsNobodyFromStarting() throws Exception {
+        Files.createDirectories(own.resolve("window"));
+        ServerSocketChannel dead = ServerSocketChannel.open(StandardProtocolFamily.UNIX);
+        dead.bind(UnixDomainSocketAddress.of(own.resolve("window/window.socket")));
+        dead.close(); // the file stays
+        first();
+        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+    }
+
+    @Test
+    void itWaitsForAFirstThatIsJustStarting() throws Exception {
+        OneWindow first = start();
+        assertThat(first.handOver(List.of())).isFalse();
+        Thread later =
+                new Thread(
+                        () -> {
+                            try {
+                                Thread.sleep(300);
+                            } catch (InterruptedException e) {
+                                return;
+                            }
+                            first.listen(taken::add);
+                        });
+        later.start();
+        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        later.join();
+    }
+
+    @Test
+    void whereNobodyAnswersAStartHasAWindowOfItsOwn() {
+        OneWindow silent = start();
+        assertThat(silent.handOver(List.of())).isFalse(); // holds the lock and never listens
+        assertThat(start().handOver(List.of(Path.of("/a")))).isFalse();
+    }
+
+    @Test
+    void whereNoFolderCanBeMadeAStartHasAWindowOfItsOwn() throws IOException {
+        Files.writeString(own.resolve("window"), "in the way");
+        assertThat(start().handOver(List.of(Path.of("/a")))).isFalse();
+    }
+
+    @Test
+    void onlyTheUserCanLookIntoTheFolder() throws IOException {
+        Files.createDirectories(own.resolve("window"));
+        Files.setPosixFilePermissions(
+                own.resolve("window"), PosixFilePermissions.fromString("rwxrwxrwx"));
+        first();
+        assertThat(
+                        PosixFilePermissions.toString(
+                                Files.getPosixFilePermissions(own.resolve("window"))))
+                .isEqualTo("rwx------");
+    }
+
+    @Test
+    void nonsenseIsNotTakenAndDoesNotEndIt() throws Exception {
+        first();
+        for (byte[] nonsense : new byte[][] {{}, {1, 2, 3}, new byte[4_000]}) {
+            try (SocketChannel channel =
+                    SocketChannel.open(
+                            UnixDomainSocketAddress.of(own.resolve("window/window.socket")))) {
+                channel.write(ByteBuffer.wrap(nonsense));
+            }
+        }
+        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        assertThat(taken).isEmpty();
+    }
+
+    @Test
+    void itLiesInTheRuntimeFolderUnlessTheStateIsElsewhere() {
+        Path state = own.resolve("state");
+        assertThat(OneWindow.folder(state, false, own.toString())).isEqualTo(own.resolve("lacuna"));
+        assertThat(OneWindow.folder(state, true, own.toString()))
+                .isEqualTo(state.resolve("window"));
+        assertThat(OneWindow.folder(state, false, "relative")).isEqualTo(state.resolve("window"));
+        assertThat(OneWindow.folder(state, false, own + "/none"))
+                .isEqualTo(state.resolve("window"));
+        assertThat(OneWindow.folder(state, false, null)).isEqualTo(state.resolve("window"));
+    }
+}

@@ -89,7 +89,7 @@ final class ManualPage {
         }
         for (OptionSpec each : spec.options()) {
             if (!each.hidden() && !each.inherited()) {
-                String value = each.arity().max() > 0 ? " " + each.paramLabel() : "";
+                String value = each.arity().max() > 0 ? each.paramLabel() : "";
                 described(List.of(each.names()), value, each.description());
             }
         }
@@ -99,7 +99,8 @@ final class ManualPage {
         List<String> bold = new ArrayList<>();
         names.forEach(name -> bold.add("\\fB" + text(name) + "\\fR"));
         page.append(".TP\n");
-        page.append(String.join(", ", bold)).append(text(value)).append('\n');
+        String after = value.isEmpty() ? "" : " \\fI" + text(value) + "\\fR";
+        page.append(String.join(", ", bold)).append(after).append('\n');
         lines(description);
     }
 

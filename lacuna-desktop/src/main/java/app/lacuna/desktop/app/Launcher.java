@@ -3,8 +3,9 @@ package app.lacuna.desktop.app;
 import app.lacuna.clearing.Register;
 import app.lacuna.staging.Natives;
 import app.lacuna.state.StateFolder;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.List;
 import javafx.application.Application;
 import javax.imageio.ImageIO;
@@ -23,10 +24,17 @@ public final class Launcher {
 
     /** As the toolkit tells arguments apart: what has a name is not a file. */
     private static List<Path> files(String[] arguments) {
-        return Arrays.stream(arguments)
-                .filter(argument -> !argument.matches("(?s)--[^=]+=.*"))
-                .map(argument -> Path.of(argument).toAbsolutePath())
-                .toList();
+        List<Path> files = new ArrayList<>();
+        for (String argument : arguments) {
+            if (!argument.matches("(?s)--[^=]+=.*")) {
+                try {
+                    files.add(Path.of(argument).toAbsolutePath());
+                } catch (InvalidPathException e) {
+                    continue; // the locale can not name it, which the window says
+                }
+            }
+        }
+        return files;
     }
 
     /** With what belongs to the process set up first. */

@@ -365,6 +365,15 @@ class RoundsWindowTest extends InWindow {
         picture("rounds-damaged");
     }
 
+    @Test
+    void aWholeOneIsMadeWhenThatIsAsked() throws Exception {
+        firstRun();
+        fire("#round-every");
+        fire("#round-run-whole");
+        until(() -> lookup(".bar-button").queryAll().size() == 2, "two bars");
+        until(() -> stripText("#run-report").contains("A whole generation was made"), "whole");
+    }
+
     /** A new password is asked for twice, and everything is stored anew. */
     @Test
     void whereNoGenerationCanBeReadItBeginsAgain() throws Exception {

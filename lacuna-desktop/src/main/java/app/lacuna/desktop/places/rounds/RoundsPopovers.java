@@ -13,6 +13,7 @@ import app.lacuna.desktop.words.Words;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Keep;
+import app.lacuna.job.RoundRunJob;
 import app.lacuna.job.RoundState;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
@@ -27,6 +28,7 @@ import java.util.regex.PatternSyntaxException;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Spinner;
@@ -94,9 +96,34 @@ final class RoundsPopovers {
             wrapped(Words.text("popover.round.every.note")),
             new HBox(
                     12,
+                    now(
+                            "round-run-whole",
+                            Words.text("popover.round.run-whole"),
+                            new RoundRunJob.Wish(true, false)),
+                    now(
+                            "round-run-digest",
+                            Words.text("popover.round.run-digest"),
+                            new RoundRunJob.Wish(false, true))),
+            new HBox(
+                    12,
                     done(),
                     Page.link("round-timer", Words.text("popover.round.timer"), () -> timer(line)))
         };
+    }
+
+    /** A run of another kind than usual; only where a usual one could be begun. */
+    private Node now(String id, String words, RoundRunJob.Wish wish) {
+        Optional<RunModel> run = model.backup().get().map(BackupModel::run);
+        Button button =
+                Page.link(
+                        id,
+                        words,
+                        () -> {
+                            layer.close();
+                            run.ifPresent(ready -> ready.start(wish));
+                        });
+        button.setDisable(run.filter(RunModel::isReady).isEmpty());
+        return button;
     }
 
     private void timer(RoundLine line) {

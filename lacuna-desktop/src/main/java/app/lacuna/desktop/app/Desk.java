@@ -76,7 +76,7 @@ public final class Desk {
                         new ToOpen(),
                         kept.rounds(),
                         startFolder,
-                        open.model().autoLock().minutes().get());
+                        open.model().autoLock().minutes());
         ends = new EndsPlace(services, new ToOpen());
         discs = new DiscsPlace(services, kept.discs(), startFolder);
         window = new Window(List.of(pack, open, rounds, discs, ends), services);

@@ -36,7 +36,7 @@ public final class OneWindow implements AutoCloseable {
     private static final int TAKEN = 1;
     private static final int MOST_FILES = 1_000_000;
     private static final int LONGEST_PATH = 1 << 16;
-    private static final int TRIES = 40;
+    private static final long PATIENCE_NANOS = 3_000_000_000L;
     private static final long BETWEEN_NANOS = 50_000_000;
 
     private final Path folder;
@@ -79,11 +79,12 @@ public final class OneWindow implements AutoCloseable {
     public boolean handOver(List<Path> files) {
         try {
             PrivatePlaces.makeFolder(folder);
-            for (int i = 0; i < TRIES; i++) {
+            long end = System.nanoTime() + PATIENCE_NANOS;
+            while (System.nanoTime() < end) {
                 if (isFirst()) {
                     return false;
                 }
-                if (send(files)) {
+                if (send(files, end)) {
                     return true;
                 }
                 LockSupport.parkNanos(BETWEEN_NANOS); // it is just starting, or just ending
@@ -113,10 +114,11 @@ public final class OneWindow implements AutoCloseable {
         return false;
     }
 
-    private boolean send(List<Path> files) {
+    private boolean send(List<Path> files, long end) {
         try (SocketChannel channel = SocketChannel.open(UnixDomainSocketAddress.of(socket()));
                 DataOutputStream out = new DataOutputStream(Channels.newOutputStream(channel));
                 DataInputStream in = new DataInputStream(Channels.newInputStream(channel))) {
+            inBackground("no-answer", () -> closeAt(end, channel));
             out.writeInt(GREETING);
             out.writeInt(files.size());
             for (Path file : files) {
@@ -145,26 +147,52 @@ public final class OneWindow implements AutoCloseable {
             ServerSocketChannel channel = ServerSocketChannel.open(StandardProtocolFamily.UNIX);
             channel.bind(UnixDomainSocketAddress.of(socket()));
             server = Optional.of(channel);
-            Thread thread = new Thread(() -> serve(channel, taken), "second-starts");
-            thread.setDaemon(true);
-            thread.start();
+            inBackground("second-starts", () -> serve(channel, taken));
         } catch (IOException | UnsupportedOperationException e) {
             close(); // each start has a window of its own then
         }
     }
 
+    private static void inBackground(String name, Runnable work) {
+        Thread thread = new Thread(work, name);
+        thread.setDaemon(true);
+        thread.start();
+    }
+
+    /** A first that is there and does not answer, since it is stopped for example. */
+    private static void closeAt(long end, SocketChannel channel) {
+        while (channel.isOpen() && System.nanoTime() < end) {
+            LockSupport.parkNanos(BETWEEN_NANOS);
+        }
+        try {
+            channel.close();
+        } catch (IOException e) {
+            // whoever reads from it hears of it
+        }
+    }
+
+    /** Each by itself: one that connects and says nothing keeps no other one waiting. */
     private static void serve(ServerSocketChannel channel, Consumer<List<Path>> taken) {
         while (channel.isOpen()) {
-            try (SocketChannel second = channel.accept();
-                    DataInputStream in = new DataInputStream(Channels.newInputStream(second))) {
-                Optional<List<Path>> files = read(in);
-                if (files.isPresent()) {
-                    taken.accept(files.get());
-                    Channels.newOutputStream(second).write(TAKEN);
-                }
+            try {
+                SocketChannel second = channel.accept();
+                inBackground("second-start", () -> answer(second, taken));
             } catch (IOException e) {
-                continue; // it has gone, or this is over
+                continue; // this is over
             }
+        }
+    }
+
+    private static void answer(SocketChannel second, Consumer<List<Path>> taken) {
+        try (second;
+                DataInputStream in = new DataInputStream(Channels.newInputStream(second))) {
+            Optional<List<Path>> files = read(in);
+            if (files.isPresent()) {
+                taken.accept(files.get());
+                Channels.newOutputStream(second).write(TAKEN);
+            }
+        } catch (IOException e) {
+            // it has gone, and nothing of it was taken
         }
     }
 

@@ -107,6 +107,29 @@ class OneWindowTest {
         assertThat(start().handOver(List.of(Path.of("/a")))).isFalse();
     }
 
+    /** It is stopped, for example: the socket is there, and nobody reads. */
+    @Test
+    void whereTheFirstDoesNotReadAStartHasAWindowOfItsOwn() throws IOException {
+        OneWindow stopped = start();
+        assertThat(stopped.handOver(List.of())).isFalse();
+        try (ServerSocketChannel deaf = ServerSocketChannel.open(StandardProtocolFamily.UNIX)) {
+            deaf.bind(UnixDomainSocketAddress.of(own.resolve("window/window.socket")));
+            assertThat(start().handOver(List.of(Path.of("/a")))).isFalse();
+        }
+    }
+
+    @Test
+    void oneThatConnectsAndSaysNothingKeepsNobodyWaiting() throws Exception {
+        first();
+        try (SocketChannel silent =
+                SocketChannel.open(
+                        UnixDomainSocketAddress.of(own.resolve("window/window.socket")))) {
+            assertThat(silent.isConnected()).isTrue();
+            assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
+        }
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+    }
+
     @Test
     void whereNoFolderCanBeMadeAStartHasAWindowOfItsOwn() throws IOException {
         Files.writeString(own.resolve("window"), "in the way");

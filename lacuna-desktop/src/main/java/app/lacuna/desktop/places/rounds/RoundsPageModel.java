@@ -18,6 +18,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.value.ObservableIntegerValue;
 
 /** The page: the list, and each backup that was looked at, which stays open until it is locked. */
 final class RoundsPageModel {
@@ -38,12 +39,17 @@ final class RoundsPageModel {
      * @param lockMinutes without use, after which nothing is unlocked any more; 0 for never
      */
     RoundsPageModel(
-            Lifetime life, Clock clock, RoundStore store, Path startFolder, int lockMinutes) {
+            Lifetime life,
+            Clock clock,
+            RoundStore store,
+            Path startFolder,
+            ObservableIntegerValue lockMinutes) {
         this.life = life;
         this.clock = clock;
         this.store = store;
         list = new RoundListModel(life, store, startFolder);
-        autoLock = new AutoLockModel(lockMinutes, this::lock);
+        autoLock = new AutoLockModel(lockMinutes.get(), this::lock);
+        autoLock.minutes().bind(lockMinutes);
         list.lines().addListener((property, before, now) -> seen(now));
         list.chosen().addListener((property, before, now) -> show());
         look();

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.List;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.ReadOnlyStringWrapper;
+import javafx.beans.value.ObservableIntegerValue;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.layout.Region;
 
@@ -28,7 +29,7 @@ public final class RoundsPlace implements Place {
             Navigator navigator,
             RoundStore store,
             Path startFolder,
-            int lockMinutes) {
+            ObservableIntegerValue lockMinutes) {
         model =
                 new RoundsPageModel(
                         services.life().inner(), services.clock(), store, startFolder, lockMinutes);

@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Stream;
+import javafx.beans.property.SimpleIntegerProperty;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
@@ -72,7 +73,13 @@ class RoundsWalkTest {
     void nothingLandsWhereItDoesNotBelong(long seed) throws IOException {
         random = new Random(seed);
         script = new ScriptedThreads(seed);
-        model = new RoundsPageModel(script.life(), Clock.systemDefaultZone(), store, folder, 10);
+        model =
+                new RoundsPageModel(
+                        script.life(),
+                        Clock.systemDefaultZone(),
+                        store,
+                        folder,
+                        new SimpleIntegerProperty(10));
         int step = 0;
         try {
             for (; step < STEPS; step++) {

@@ -16,7 +16,7 @@ final class BackupOptions {
 
     @Option(
             names = "--form",
-            paramLabel = "FORM",
+            paramLabel = "${bundle:param.FORM}",
             descriptionKey = "form.form",
             converter = FormConverter.class)
     private Form form = Form.ZIP;

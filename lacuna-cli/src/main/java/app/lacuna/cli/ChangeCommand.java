@@ -35,27 +35,30 @@ final class ChangeCommand implements Callable<Integer> {
 
     @Mixin private Opening opening;
 
-    @Option(names = "--remove", paramLabel = "GLOB", converter = GlobConverter.class)
+    @Option(
+            names = "--remove",
+            paramLabel = "${bundle:param.GLOB}",
+            converter = GlobConverter.class)
     private List<PathGlob> remove = List.of();
 
-    @Option(names = "--rename", paramLabel = "A=B")
+    @Option(names = "--rename", paramLabel = "${bundle:param.A_TO_B}")
     private Map<String, String> rename = new LinkedHashMap<>();
 
-    @Option(names = "--rename-from", paramLabel = "FILE")
+    @Option(names = "--rename-from", paramLabel = "${bundle:param.FILE}")
     private Optional<Path> renameFrom = Optional.empty();
 
-    @Option(names = "--add", paramLabel = "PATH", arity = "1..*")
+    @Option(names = "--add", paramLabel = "${bundle:param.PATH}", arity = "1..*")
     private List<String> add = List.of();
 
-    @Option(names = "--into", paramLabel = "FOLDER")
+    @Option(names = "--into", paramLabel = "${bundle:param.FOLDER}")
     private String into = "";
 
-    @Option(names = "-o", paramLabel = "FILE")
+    @Option(names = "-o", paramLabel = "${bundle:param.FILE}")
     private Optional<Path> output = Optional.empty();
 
     @Mixin private Replacing replacing;
 
-    @Option(names = "--work-in", paramLabel = "FOLDER", descriptionKey = "work-in")
+    @Option(names = "--work-in", paramLabel = "${bundle:param.FOLDER}", descriptionKey = "work-in")
     private Optional<Path> workplace = Optional.empty();
 
     ChangeCommand(Terminal terminal) {

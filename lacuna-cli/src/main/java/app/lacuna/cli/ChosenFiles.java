@@ -11,17 +11,20 @@ import picocli.CommandLine.Parameters;
 
 /** Which files go in, as arguments: for packing, and for asking beforehand what it shows. */
 final class ChosenFiles {
-    @Parameters(paramLabel = "PATH", arity = "1..*", descriptionKey = "chosen.path")
+    @Parameters(paramLabel = "${bundle:param.PATH}", arity = "1..*", descriptionKey = "chosen.path")
     private List<String> paths;
 
     @Option(
             names = "--exclude",
-            paramLabel = "GLOB",
+            paramLabel = "${bundle:param.GLOB}",
             descriptionKey = "chosen.exclude",
             converter = GlobConverter.class)
     private List<PathGlob> exclude = List.of();
 
-    @Option(names = "--preset", paramLabel = "PRESET", descriptionKey = "chosen.preset")
+    @Option(
+            names = "--preset",
+            paramLabel = "${bundle:param.PRESET}",
+            descriptionKey = "chosen.preset")
     private List<Preset> presets = List.of();
 
     enum Preset {

@@ -1,7 +1,6 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveReader;
-import app.lacuna.base.ByteCount;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.job.ArchiveEvidence;
 import app.lacuna.looseends.ClearJob;
@@ -35,7 +34,7 @@ final class ClearCommand implements Callable<Integer> {
 
     @Mixin private Opening opening;
 
-    @Option(names = "--to", paramLabel = "HOW", converter = ClearTo.Converter.class)
+    @Option(names = "--to", paramLabel = "${bundle:param.HOW}", converter = ClearTo.Converter.class)
     private ClearTo how = ClearTo.TRASH;
 
     @Option(names = "--dry-run")
@@ -89,7 +88,7 @@ final class ClearCommand implements Callable<Integer> {
         }
         Clearing.sayBefore(terminal, plan);
         Clearing.sayStays(terminal, plan.stays());
-        terminal.say(Words.text("clear.would", plan.count(), ByteCount.inWords(plan.bytes())));
+        terminal.say(Words.text("clear.would", plan.count(), Words.size(plan.bytes())));
         return ExitCode.DONE;
     }
 

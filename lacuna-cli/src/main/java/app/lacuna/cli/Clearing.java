@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
 import app.lacuna.looseends.ByDigest;
@@ -75,8 +74,7 @@ final class Clearing {
 
     static void sayAfter(Terminal terminal, ClearReport report, ClearTo how) {
         sayStays(terminal, report.stays());
-        terminal.say(
-                Words.text("clear.done." + how, report.count(), ByteCount.inWords(report.bytes())));
+        terminal.say(Words.text("clear.done." + how, report.count(), Words.size(report.bytes())));
         if (report.count() > 0) {
             terminal.say(Words.text("clear.honest." + how));
         }

@@ -9,7 +9,6 @@ import app.lacuna.delivery.disc.Recovery;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
-import java.util.Locale;
 import java.util.Optional;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Option;
@@ -19,26 +18,26 @@ import picocli.CommandLine.TypeConversionException;
 final class DiscOptions {
     @Option(
             names = "--kind",
-            paramLabel = "KIND",
+            paramLabel = "${bundle:param.KIND}",
             descriptionKey = "discs.kind",
             converter = KindConverter.class)
     private Optional<DiscKind> kind = Optional.empty();
 
     @Option(
             names = "--recovery",
-            paramLabel = "WHAT",
+            paramLabel = "${bundle:param.WHAT}",
             descriptionKey = "discs.recovery",
             converter = RecoveryConverter.class)
     private Recovery recovery = Recovery.NONE;
 
     @Option(
             names = "--spread",
-            paramLabel = "HOW",
+            paramLabel = "${bundle:param.HOW}",
             descriptionKey = "discs.spread",
             converter = SpreadConverter.class)
     private Spread spread = Spread.OPEN_ALONE;
 
-    @Option(names = "--name", paramLabel = "LABEL", descriptionKey = "discs.name")
+    @Option(names = "--name", paramLabel = "${bundle:param.LABEL}", descriptionKey = "discs.name")
     private Optional<String> name = Optional.empty();
 
     /** The one that was asked for. */
@@ -59,7 +58,7 @@ final class DiscOptions {
                 hint.isBlank() ? Optional.empty() : Optional.of(hint),
                 now,
                 clock.getZone(),
-                Locale.getDefault());
+                Words.language().locale());
     }
 
     private static final class KindConverter implements ITypeConverter<DiscKind> {

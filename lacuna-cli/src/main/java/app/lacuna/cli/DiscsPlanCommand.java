@@ -1,7 +1,6 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.ByteCount;
 import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.disc.DiscLoad;
 import app.lacuna.delivery.disc.DiscOrder;
@@ -73,9 +72,9 @@ final class DiscsPlanCommand implements Callable<Integer> {
                         Words.text(
                                 "discs.plan.load",
                                 selection.items().size(),
-                                ByteCount.inWords(selection.totalBytes()),
-                                ByteCount.inWords(forecast.archive().low()),
-                                ByteCount.inWords(forecast.archive().high())));
+                                Words.size(selection.totalBytes()),
+                                Words.size(forecast.archive().low()),
+                                Words.size(forecast.archive().high())));
         line(
                 Words.text("discs.plan.kind"),
                 Words.text("discs.plan.as-it-is"),
@@ -125,7 +124,7 @@ final class DiscsPlanCommand implements Callable<Integer> {
 
     static String name(DiscKind kind) {
         return kind.name().isEmpty()
-                ? ByteCount.inWords(kind.bytes())
+                ? Words.size(kind.bytes())
                 : Words.text("discs.kind." + kind.name());
     }
 

@@ -21,7 +21,10 @@ import picocli.CommandLine.Parameters;
 final class DiscsReadCommand implements Callable<Integer> {
     private final Terminal terminal;
 
-    @Parameters(paramLabel = "IMAGE", arity = "1..*", descriptionKey = "discs.disc-given")
+    @Parameters(
+            paramLabel = "${bundle:param.IMAGE}",
+            arity = "1..*",
+            descriptionKey = "discs.disc-given")
     private List<Path> discs;
 
     @Mixin private Extraction extraction;

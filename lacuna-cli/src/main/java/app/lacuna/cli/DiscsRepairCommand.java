@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.job.DiscsRepaired;
 import app.lacuna.job.DiscsRepaired.Disc;
 import app.lacuna.job.RepairDiscsJob;
@@ -21,10 +20,13 @@ final class DiscsRepairCommand implements Callable<Integer> {
 
     private final Terminal terminal;
 
-    @Parameters(paramLabel = "IMAGE", arity = "1..*", descriptionKey = "discs.image")
+    @Parameters(
+            paramLabel = "${bundle:param.IMAGE}",
+            arity = "1..*",
+            descriptionKey = "discs.image")
     private List<Path> images;
 
-    @Option(names = "-o", paramLabel = "FOLDER", required = true)
+    @Option(names = "-o", paramLabel = "${bundle:param.FOLDER}", required = true)
     private Path folder;
 
     DiscsRepairCommand(Terminal terminal) {
@@ -67,8 +69,6 @@ final class DiscsRepairCommand implements Callable<Integer> {
     private void say(Stretch stretch) {
         terminal.say(
                 Words.text(
-                        "discs.repair.stretch",
-                        stretch.position(),
-                        ByteCount.inWords(stretch.length())));
+                        "discs.repair.stretch", stretch.position(), Words.size(stretch.length())));
     }
 }

@@ -1,7 +1,6 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.disc.DiscLoad;
@@ -42,7 +41,7 @@ final class DiscsWriteCommand implements Callable<Integer> {
 
     @Mixin private ChosenFiles chosen;
 
-    @Option(names = "-o", paramLabel = "FOLDER", required = true)
+    @Option(names = "-o", paramLabel = "${bundle:param.FOLDER}", required = true)
     private Path folder;
 
     @Mixin private DiscOptions discs;
@@ -53,7 +52,7 @@ final class DiscsWriteCommand implements Callable<Integer> {
 
     @Option(
             names = "--then-clear",
-            paramLabel = "HOW",
+            paramLabel = "${bundle:param.HOW}",
             descriptionKey = "lacuna.pack.then-clear",
             converter = ClearTo.Converter.class)
     private Optional<ClearTo> thenClear = Optional.empty();
@@ -179,7 +178,7 @@ final class DiscsWriteCommand implements Callable<Integer> {
                                     PrintableName.of(disc.image().toString()),
                                     disc.facts().number(),
                                     disc.facts().count(),
-                                    ByteCount.inWords(disc.bytes()),
+                                    Words.size(disc.bytes()),
                                     disc.paths().size()));
         }
         DiscsResult discs = result.discs();
@@ -189,7 +188,7 @@ final class DiscsWriteCommand implements Callable<Integer> {
                             .mapToLong(disc -> disc.facts().scratchBytes())
                             .min()
                             .orElse(0);
-            terminal.out().println(Words.text("discs.scratch", ByteCount.inWords(least)));
+            terminal.out().println(Words.text("discs.scratch", Words.size(least)));
         } else if (discs.order().recovery().discs() > 0) {
             terminal.out().println(Words.text("discs.lost", discs.order().recovery().discs()));
         }

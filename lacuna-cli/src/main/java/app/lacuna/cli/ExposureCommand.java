@@ -18,14 +18,14 @@ final class ExposureCommand implements Callable<Integer> {
 
     @Mixin private ChosenFiles chosen;
 
-    @Option(names = "-o", paramLabel = "FILE")
+    @Option(names = "-o", paramLabel = "${bundle:param.FILE}")
     private Path output = Path.of("archive.zip");
 
     @Mixin private FormOptions form;
 
     @Option(
             names = "--split",
-            paramLabel = "SIZE",
+            paramLabel = "${bundle:param.SIZE}",
             descriptionKey = "lacuna.pack.split",
             converter = SizeConverter.class)
     private Optional<app.lacuna.base.ByteCount> split = Optional.empty();

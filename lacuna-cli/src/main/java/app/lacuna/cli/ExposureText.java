@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.exposure.Changeable;
 import app.lacuna.exposure.Exposure;
 import app.lacuna.exposure.Opener;
@@ -65,7 +64,7 @@ final class ExposureText {
                     exposure.archiveBytes().isPresent()
                             ? Words.text(
                                     "readable." + readable,
-                                    ByteCount.inWords(exposure.archiveBytes().getAsLong()))
+                                    Words.size(exposure.archiveBytes().getAsLong()))
                             : Words.text("readable.ARCHIVE_SIZE.later");
             case NOTE -> Words.text("readable." + readable, PrintableName.of(exposure.note()));
             case COUNT -> Words.text("readable." + readable, exposure.entries().size());
@@ -74,7 +73,7 @@ final class ExposureText {
     }
 
     private static String line(SeenEntry entry) {
-        String size = entry.size().isPresent() ? ByteCount.inWords(entry.size().getAsLong()) : "?";
+        String size = entry.size().isPresent() ? Words.size(entry.size().getAsLong()) : "?";
         return String.format(
                 "%12s  %s  %s", size, entry.modified().toString(), PrintableName.of(entry.path()));
     }

@@ -2,7 +2,6 @@ package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.ByteCount;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
@@ -31,19 +30,22 @@ final class Extraction {
     @Spec(Spec.Target.MIXEE)
     private CommandSpec spec;
 
-    @Option(names = "-d", paramLabel = "FOLDER", descriptionKey = "lacuna.extract.d")
+    @Option(
+            names = "-d",
+            paramLabel = "${bundle:param.FOLDER}",
+            descriptionKey = "lacuna.extract.d")
     private Path folder = Path.of("");
 
     @Option(
             names = "--only",
-            paramLabel = "GLOB",
+            paramLabel = "${bundle:param.GLOB}",
             descriptionKey = "lacuna.extract.only",
             converter = GlobConverter.class)
     private List<PathGlob> only = List.of();
 
     @Option(
             names = "--on-conflict",
-            paramLabel = "RULE",
+            paramLabel = "${bundle:param.RULE}",
             descriptionKey = "lacuna.extract.on-conflict",
             converter = RuleConverter.class)
     private Rule onConflict = Rule.FAIL;
@@ -119,7 +121,7 @@ final class Extraction {
                                 "extract.done",
                                 report.cameOut(),
                                 report.entries().size(),
-                                ByteCount.inWords(report.bytes()),
+                                Words.size(report.bytes()),
                                 PrintableName.of(report.folder().toString())));
         report.entries().stream()
                 .filter(entry -> entry.result() != Result.EXTRACTED)

@@ -23,7 +23,7 @@ final class FormOptions {
 
     @Option(
             names = "--cipher",
-            paramLabel = "CIPHER",
+            paramLabel = "${bundle:param.CIPHER}",
             descriptionKey = "form.cipher",
             converter = CipherConverter.class)
     private Protection cipher = Protection.AES_256;
@@ -36,15 +36,15 @@ final class FormOptions {
 
     @Option(
             names = "--method",
-            paramLabel = "METHOD",
+            paramLabel = "${bundle:param.METHOD}",
             descriptionKey = "form.method",
             converter = MethodConverter.class)
     private Optional<Method> method = Optional.empty();
 
-    @Option(names = "--level", paramLabel = "LEVEL", descriptionKey = "form.level")
+    @Option(names = "--level", paramLabel = "${bundle:param.LEVEL}", descriptionKey = "form.level")
     private Level level = Level.BALANCED;
 
-    @Option(names = "--hint", paramLabel = "TEXT", descriptionKey = "form.hint")
+    @Option(names = "--hint", paramLabel = "${bundle:param.TEXT}", descriptionKey = "form.hint")
     private String hint = "";
 
     boolean needsPassword() {

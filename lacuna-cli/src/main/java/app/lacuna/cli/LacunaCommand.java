@@ -7,7 +7,10 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 /** The command above the others: alone it shows the help. */
-@Command(name = "lacuna", synopsisSubcommandLabel = "COMMAND", versionProvider = Version.class)
+@Command(
+        name = "lacuna",
+        synopsisSubcommandLabel = "${bundle:param.COMMAND}",
+        versionProvider = Version.class)
 final class LacunaCommand implements Runnable {
     @Spec private CommandSpec spec;
 

@@ -5,7 +5,6 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.exposure.Exposure;
 import app.lacuna.proof.ProofJson;
@@ -108,8 +107,8 @@ final class ListCommand implements Callable<Integer> {
                 Words.text(
                         "list.sum",
                         listing.entries().size(),
-                        ByteCount.inWords(listing.totalBytes()),
-                        ByteCount.inWords(listing.archiveBytes())));
+                        Words.size(listing.totalBytes()),
+                        Words.size(listing.archiveBytes())));
         if (!open.isEmpty()) {
             terminal.say(Words.text("list.unprotected-note", open.size()));
         }

@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.looseends.LooseEnds;
@@ -66,9 +65,7 @@ final class LooseEndsCommand implements Callable<Integer> {
                 });
         List<Seen> open = all.stream().filter(seen -> !seen.end().wanted()).toList();
         terminal.out()
-                .println(
-                        Words.text(
-                                "loose.sum", open.size(), ByteCount.inWords(LooseEnds.bytes(all))));
+                .println(Words.text("loose.sum", open.size(), Words.size(LooseEnds.bytes(all))));
     }
 
     private static String line(Seen seen) {
@@ -82,7 +79,7 @@ final class LooseEndsCommand implements Callable<Integer> {
                                 + seen.in(Seen.State.IN_TRASH).size()
                                 + seen.in(Seen.State.AWAY).size(),
                         PrintableName.of(seen.all().get(0).path().toString()),
-                        ByteCount.inWords(seen.bytes()),
+                        Words.size(seen.bytes()),
                         days);
         String notes = "";
         for (Seen.State state : Seen.State.values()) {

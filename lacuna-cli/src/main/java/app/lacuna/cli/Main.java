@@ -21,6 +21,7 @@ public final class Main {
         PrintStream out = new PrintStream(System.out, true, StandardCharsets.UTF_8);
         PrintStream err = new PrintStream(System.err, true, StandardCharsets.UTF_8);
         Terminal terminal = new Terminal(out, err, System.in, Map.copyOf(System.getenv()));
+        Words.speakAsSet();
         CountDownLatch done = new CountDownLatch(1);
         Runtime.getRuntime().addShutdownHook(new Thread(() -> stop(terminal, done)));
         if (!SystemNames.canNameAllFiles()) {

@@ -13,8 +13,6 @@ import picocli.CommandLine.Model.PositionalParamSpec;
 
 /** The manual page of the command line, as man(7) has it, out of what the help says. */
 final class ManualPage {
-    private static final String SYNOPSIS = "SYNOPSIS";
-
     private final StringBuilder page = new StringBuilder();
 
     private ManualPage() {}
@@ -28,17 +26,17 @@ final class ManualPage {
 
     private String write(CommandLine lacuna, String version) {
         request(".TH", "LACUNA", "1", "", "Lacuna " + version, "");
-        heading("NAME");
+        heading(Words.text("manual.name"));
         page.append("lacuna \\- ").append(text(sentence(lacuna))).append('\n');
-        heading(SYNOPSIS);
-        page.append(".B lacuna\n.I COMMAND\n[...]\n");
-        heading("DESCRIPTION");
+        heading(Words.text("manual.synopsis"));
+        page.append(".B lacuna\n.I ").append(Words.text("param.COMMAND")).append("\n[...]\n");
+        heading(Words.text("manual.description"));
         lines(lacuna.getCommandSpec().usageMessage().description());
-        heading("COMMANDS");
+        heading(Words.text("manual.commands"));
         for (Map.Entry<String, CommandLine> each : lacuna.getSubcommands().entrySet()) {
             command("lacuna " + each.getKey(), each.getValue());
         }
-        heading("EXAMPLES AND EXIT CODES");
+        heading(Words.text("manual.examples"));
         page.append(".nf\n");
         for (String line : lacuna.getCommandSpec().usageMessage().footer()) {
             line(line);

@@ -24,7 +24,7 @@ final class NamedRound {
     @Spec(Spec.Target.MIXEE)
     private CommandSpec spec;
 
-    @Parameters(paramLabel = "NAME", index = "0", descriptionKey = "round.name")
+    @Parameters(paramLabel = "${bundle:param.NAME}", index = "0", descriptionKey = "round.name")
     private String name;
 
     static RoundStore rounds() {

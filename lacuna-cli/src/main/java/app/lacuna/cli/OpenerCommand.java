@@ -17,10 +17,13 @@ import picocli.CommandLine.Parameters;
 final class OpenerCommand implements Callable<Integer> {
     private final Terminal terminal;
 
-    @Parameters(paramLabel = "ARCHIVE", arity = "0..1", descriptionKey = "opener.archive")
+    @Parameters(
+            paramLabel = "${bundle:param.ARCHIVE}",
+            arity = "0..1",
+            descriptionKey = "opener.archive")
     private Optional<Path> archive = Optional.empty();
 
-    @Option(names = "-o", paramLabel = "FILE", required = true)
+    @Option(names = "-o", paramLabel = "${bundle:param.FILE}", required = true)
     private Path output;
 
     @Option(names = "--replace")

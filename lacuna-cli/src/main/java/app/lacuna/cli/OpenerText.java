@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.job.OpenerJob;
@@ -18,11 +17,11 @@ final class OpenerText {
                         Words.text(
                                 "opener.done." + page.kind(),
                                 PrintableName.of(page.page().toString()),
-                                ByteCount.inWords(page.bytes())));
+                                Words.size(page.bytes())));
         terminal.out().println(Words.text("opener.sha256", page.sha256()));
         terminal.say(Words.text("opener.trust"));
         if (page.kind() == OpenerKind.INSIDE && page.bytes() / 4 * 3 > OpenerPage.OFFERED_BYTES) {
-            terminal.say(Words.text("opener.large", ByteCount.inWords(OpenerPage.OFFERED_BYTES)));
+            terminal.say(Words.text("opener.large", Words.size(OpenerPage.OFFERED_BYTES)));
         }
     }
 

@@ -13,7 +13,7 @@ import picocli.CommandLine.Parameters;
 
 /** The archive, its password and its limits, as options of every command that opens one. */
 final class Opening {
-    @Parameters(paramLabel = "FILE", descriptionKey = "opening.file")
+    @Parameters(paramLabel = "${bundle:param.FILE}", descriptionKey = "opening.file")
     private Path archive;
 
     @Option(names = "--unlimited", descriptionKey = "opening.unlimited")

@@ -41,32 +41,41 @@ final class PackCommand implements Callable<Integer> {
 
     @Mixin private ChosenFiles chosen;
 
-    @Option(names = "-o", paramLabel = "FILE", required = true)
+    @Option(names = "-o", paramLabel = "${bundle:param.FILE}", required = true)
     private Path output;
 
     @Mixin private FormOptions form;
 
     @Mixin private BackupOptions backup;
 
-    @Option(names = "--split", paramLabel = "SIZE", converter = SizeConverter.class)
+    @Option(names = "--split", paramLabel = "${bundle:param.SIZE}", converter = SizeConverter.class)
     private Optional<ByteCount> split = Optional.empty();
 
-    @Option(names = "--on-existing", paramLabel = "RULE", converter = OnExistingConverter.class)
+    @Option(
+            names = "--on-existing",
+            paramLabel = "${bundle:param.RULE}",
+            converter = OnExistingConverter.class)
     private OnExisting onExisting = OnExisting.FAIL;
 
     @Option(names = "--no-proof")
     private boolean noProof;
 
-    @Option(names = "--then-clear", paramLabel = "HOW", converter = ClearTo.Converter.class)
+    @Option(
+            names = "--then-clear",
+            paramLabel = "${bundle:param.HOW}",
+            converter = ClearTo.Converter.class)
     private Optional<ClearTo> thenClear = Optional.empty();
 
-    @Option(names = "--opener", paramLabel = "KIND", converter = OpenerKindConverter.class)
+    @Option(
+            names = "--opener",
+            paramLabel = "${bundle:param.KIND}",
+            converter = OpenerKindConverter.class)
     private Optional<OpenerKind> opener = Optional.empty();
 
     @Option(names = "--json")
     private boolean json;
 
-    @Option(names = "--work-in", paramLabel = "FOLDER")
+    @Option(names = "--work-in", paramLabel = "${bundle:param.FOLDER}")
     private Optional<Path> workplace = Optional.empty();
 
     @Mixin private PasswordSource passwords;
@@ -226,8 +235,8 @@ final class PackCommand implements Callable<Integer> {
                                 "pack.done",
                                 PrintableName.of(result.archive().toString()),
                                 result.packed().size(),
-                                ByteCount.inWords(result.contentBytes()),
-                                ByteCount.inWords(result.archiveBytes())));
+                                Words.size(result.contentBytes()),
+                                Words.size(result.archiveBytes())));
         result.proof()
                 .ifPresent(
                         proof ->

@@ -1,6 +1,7 @@
 package app.lacuna.cli;
 
 import app.lacuna.base.Build;
+import app.lacuna.base.Language;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -16,12 +17,18 @@ import picocli.CommandLine;
 public final class Papers {
     private Papers() {}
 
-    /** Papers FOLDER. */
+    /** Papers FOLDER: the manual page in every language, for English lacuna.1, else lacuna.de.1. */
     public static void main(String[] arguments) throws IOException {
         Path folder = Files.createDirectories(Path.of(arguments[0]));
-        CommandLine line = line();
-        Files.writeString(folder.resolve("lacuna.1"), ManualPage.of(line, Build.version()));
-        Files.writeString(folder.resolve("lacuna.bash"), AutoComplete.bash("lacuna", line));
+        for (Language language : Language.all()) {
+            Words.speak(language);
+            boolean english = language.equals(Language.ENGLISH);
+            Files.writeString(
+                    folder.resolve(english ? "lacuna.1" : "lacuna." + language.code() + ".1"),
+                    ManualPage.of(line(), Build.version()));
+        }
+        Words.speak(Language.ENGLISH);
+        Files.writeString(folder.resolve("lacuna.bash"), AutoComplete.bash("lacuna", line()));
     }
 
     /** With every command. */

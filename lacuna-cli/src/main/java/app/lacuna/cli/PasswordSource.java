@@ -18,7 +18,10 @@ import picocli.CommandLine.TypeConversionException;
  * computer can not look into. There is no way to give one as an argument.
  */
 final class PasswordSource {
-    @Option(names = "--password-from", paramLabel = "SOURCE", converter = PlaceConverter.class)
+    @Option(
+            names = "--password-from",
+            paramLabel = "${bundle:param.SOURCE}",
+            converter = PlaceConverter.class)
     private Place place;
 
     PasswordSource() {}

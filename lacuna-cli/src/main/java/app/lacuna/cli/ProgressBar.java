@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.base.Progress;
 import app.lacuna.base.ProgressListener;
 
@@ -28,9 +27,9 @@ final class ProgressBar implements ProgressListener, AutoCloseable {
                         + "=".repeat(full)
                         + " ".repeat(CELLS - full)
                         + "] "
-                        + ByteCount.inWords(progress.doneBytes())
+                        + Words.size(progress.doneBytes())
                         + " / "
-                        + ByteCount.inWords(progress.totalBytes()));
+                        + Words.size(progress.totalBytes()));
     }
 
     @Override

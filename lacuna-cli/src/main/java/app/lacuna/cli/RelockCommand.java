@@ -31,7 +31,7 @@ final class RelockCommand implements Callable<Integer> {
 
     @Option(
             names = "--new-password-from",
-            paramLabel = "SOURCE",
+            paramLabel = "${bundle:param.SOURCE}",
             converter = PasswordSource.PlaceConverter.class)
     private PasswordSource.Place newPassword;
 
@@ -41,7 +41,10 @@ final class RelockCommand implements Callable<Integer> {
     @Option(names = "--no-password")
     private boolean noPassword;
 
-    @Option(names = "--cipher", paramLabel = "CIPHER", converter = CipherConverter.class)
+    @Option(
+            names = "--cipher",
+            paramLabel = "${bundle:param.CIPHER}",
+            converter = CipherConverter.class)
     private Optional<Protection> cipher = Optional.empty();
 
     @Option(names = "--hide-names")
@@ -50,15 +53,15 @@ final class RelockCommand implements Callable<Integer> {
     @Option(names = "--show-names")
     private boolean showNames;
 
-    @Option(names = "--hint", paramLabel = "TEXT")
+    @Option(names = "--hint", paramLabel = "${bundle:param.TEXT}")
     private Optional<String> hint = Optional.empty();
 
-    @Option(names = "-o", paramLabel = "FILE")
+    @Option(names = "-o", paramLabel = "${bundle:param.FILE}")
     private Optional<Path> output = Optional.empty();
 
     @Mixin private Replacing replacing;
 
-    @Option(names = "--work-in", paramLabel = "FOLDER", descriptionKey = "work-in")
+    @Option(names = "--work-in", paramLabel = "${bundle:param.FOLDER}", descriptionKey = "work-in")
     private Optional<Path> workplace = Optional.empty();
 
     RelockCommand(Terminal terminal) {

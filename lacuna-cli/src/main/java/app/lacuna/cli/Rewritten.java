@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.job.RewriteResult;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.proof.Verdict;
@@ -21,13 +20,13 @@ final class Rewritten {
                                 PrintableName.of(result.archive().toString()),
                                 result.kept(),
                                 result.added(),
-                                ByteCount.inWords(result.archiveBytes())));
+                                Words.size(result.archiveBytes())));
         terminal.out().println(proved(result.proof()));
         reportLeftOut(terminal, result.leftOut());
         result.unsteady()
                 .forEach(path -> terminal.say(Words.text("pack.unsteady", PrintableName.of(path))));
         if (result.droppedBytes() > 0) {
-            terminal.say(Words.text("rewrite.dropped", ByteCount.inWords(result.droppedBytes())));
+            terminal.say(Words.text("rewrite.dropped", Words.size(result.droppedBytes())));
         }
         reportKept(terminal, result.keptInstead(), result.archive());
     }

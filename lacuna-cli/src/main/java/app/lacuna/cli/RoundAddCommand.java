@@ -32,41 +32,61 @@ final class RoundAddCommand implements Callable<Integer> {
 
     @Spec private CommandSpec spec;
 
-    @Parameters(paramLabel = "NAME", index = "0", descriptionKey = "round.name")
+    @Parameters(paramLabel = "${bundle:param.NAME}", index = "0", descriptionKey = "round.name")
     private String name;
 
-    @Parameters(paramLabel = "PATH", index = "1", arity = "1..*", descriptionKey = "round.path")
+    @Parameters(
+            paramLabel = "${bundle:param.PATH}",
+            index = "1",
+            arity = "1..*",
+            descriptionKey = "round.path")
     private List<Path> paths;
 
-    @Option(names = "--to", paramLabel = "FOLDER", required = true, descriptionKey = "round.to")
+    @Option(
+            names = "--to",
+            paramLabel = "${bundle:param.FOLDER}",
+            required = true,
+            descriptionKey = "round.to")
     private Path folder;
 
     @Option(
             names = "--form",
-            paramLabel = "FORM",
+            paramLabel = "${bundle:param.FORM}",
             descriptionKey = "round.form",
             converter = FormConverter.class)
     private Form form = Form.BACKUP;
 
-    @Option(names = "--level", paramLabel = "LEVEL", descriptionKey = "form.level")
+    @Option(names = "--level", paramLabel = "${bundle:param.LEVEL}", descriptionKey = "form.level")
     private Level level = Level.BALANCED;
 
-    @Option(names = "--keep", paramLabel = "N", descriptionKey = "round.keep")
+    @Option(names = "--keep", paramLabel = "${bundle:param.N}", descriptionKey = "round.keep")
     private int keep = Keep.USUAL.last();
 
-    @Option(names = "--keep-days", paramLabel = "N", descriptionKey = "round.keep-days")
+    @Option(
+            names = "--keep-days",
+            paramLabel = "${bundle:param.N}",
+            descriptionKey = "round.keep-days")
     private int days;
 
-    @Option(names = "--keep-weeks", paramLabel = "N", descriptionKey = "round.keep-weeks")
+    @Option(
+            names = "--keep-weeks",
+            paramLabel = "${bundle:param.N}",
+            descriptionKey = "round.keep-weeks")
     private int weeks;
 
-    @Option(names = "--keep-months", paramLabel = "N", descriptionKey = "round.keep-months")
+    @Option(
+            names = "--keep-months",
+            paramLabel = "${bundle:param.N}",
+            descriptionKey = "round.keep-months")
     private int months;
 
-    @Option(names = "--every", paramLabel = "DAYS", descriptionKey = "round.every")
+    @Option(names = "--every", paramLabel = "${bundle:param.DAYS}", descriptionKey = "round.every")
     private int every;
 
-    @Option(names = "--exclude", paramLabel = "GLOB", descriptionKey = "round.exclude")
+    @Option(
+            names = "--exclude",
+            paramLabel = "${bundle:param.GLOB}",
+            descriptionKey = "round.exclude")
     private List<String> excluded = List.of();
 
     RoundAddCommand(Terminal terminal) {

@@ -20,7 +20,7 @@ final class RoundFindCommand implements Callable<Integer> {
     @Mixin private NamedRound named;
 
     @Parameters(
-            paramLabel = "GLOB",
+            paramLabel = "${bundle:param.GLOB}",
             index = "1",
             descriptionKey = "round.find.glob",
             converter = GlobConverter.class)

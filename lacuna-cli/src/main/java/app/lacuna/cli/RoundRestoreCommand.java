@@ -36,17 +36,17 @@ final class RoundRestoreCommand implements Callable<Integer> {
 
     @Mixin private NamedRound named;
 
-    @Option(names = "--at", paramLabel = "WHEN", descriptionKey = "round.at")
+    @Option(names = "--at", paramLabel = "${bundle:param.WHEN}", descriptionKey = "round.at")
     private String at = "";
 
     @Option(
             names = "--only",
-            paramLabel = "GLOB",
+            paramLabel = "${bundle:param.GLOB}",
             descriptionKey = "lacuna.extract.only",
             converter = GlobConverter.class)
     private List<PathGlob> only = List.of();
 
-    @Option(names = "-d", paramLabel = "FOLDER", descriptionKey = "round.restore.d")
+    @Option(names = "-d", paramLabel = "${bundle:param.FOLDER}", descriptionKey = "round.restore.d")
     private Optional<Path> elsewhere = Optional.empty();
 
     @Option(names = "--in-place", descriptionKey = "round.restore.in-place")

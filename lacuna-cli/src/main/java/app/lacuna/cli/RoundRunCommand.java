@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.job.RoundRun;
 import app.lacuna.job.RoundRunJob;
@@ -82,7 +81,7 @@ final class RoundRunCommand implements Callable<Integer> {
                 run.counts().renamed(),
                 run.counts().gone(),
                 run.counts().same(),
-                ByteCount.inWords(run.bytes()));
+                Words.size(run.bytes()));
     }
 
     private void say(RoundRun run) {

@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.base.Secret;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
@@ -22,7 +21,7 @@ final class RoundShowCommand implements Callable<Integer> {
 
     @Mixin private NamedRound named;
 
-    @Option(names = "--at", paramLabel = "WHEN", descriptionKey = "round.show.at")
+    @Option(names = "--at", paramLabel = "${bundle:param.WHEN}", descriptionKey = "round.show.at")
     private Optional<String> at = Optional.empty();
 
     @Option(names = "--json", descriptionKey = "round.json")
@@ -89,7 +88,7 @@ final class RoundShowCommand implements Callable<Integer> {
                 Words.text(
                         "round.show.sum",
                         manifest.lines().size(),
-                        ByteCount.inWords(manifest.contentBytes()),
+                        Words.size(manifest.contentBytes()),
                         RoundText.time(generation.time())));
         return ExitCode.DONE.number();
     }

@@ -1,6 +1,5 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
 import app.lacuna.generations.Generation;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -25,7 +24,7 @@ final class RoundText {
                 there ? "round.generation." + generation.kind() : "round.generation.missing",
                 generation.id(),
                 time(generation.time()),
-                there ? ByteCount.inWords(Files.size(generation.file())) : "",
+                there ? Words.size(Files.size(generation.file())) : "",
                 PrintableName.of(generation.file().getFileName().toString()));
     }
 }

@@ -22,16 +22,20 @@ final class RoundTimerCommand implements Callable<Integer> {
 
     @Mixin private NamedRound named;
 
-    @Option(names = "--key", paramLabel = "FILE", required = true, descriptionKey = "round.key")
+    @Option(
+            names = "--key",
+            paramLabel = "${bundle:param.FILE}",
+            required = true,
+            descriptionKey = "round.key")
     private Path key;
 
-    @Option(names = "--at-hour", paramLabel = "HOUR", descriptionKey = "round.hour")
+    @Option(names = "--at-hour", paramLabel = "${bundle:param.HOUR}", descriptionKey = "round.hour")
     private int hour = 18;
 
     @Option(names = "--cron", descriptionKey = "round.cron")
     private boolean cron;
 
-    @Option(names = "-o", paramLabel = "FOLDER", descriptionKey = "round.timer.o")
+    @Option(names = "-o", paramLabel = "${bundle:param.FOLDER}", descriptionKey = "round.timer.o")
     private Optional<Path> folder = Optional.empty();
 
     RoundTimerCommand(Terminal terminal) {

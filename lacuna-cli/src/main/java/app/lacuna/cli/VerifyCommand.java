@@ -25,10 +25,10 @@ final class VerifyCommand implements Callable<Integer> {
 
     @Mixin private Opening opening;
 
-    @Option(names = "--against", paramLabel = "FOLDER")
+    @Option(names = "--against", paramLabel = "${bundle:param.FOLDER}")
     private Optional<Path> against = Optional.empty();
 
-    @Option(names = "--digests", paramLabel = "FILE")
+    @Option(names = "--digests", paramLabel = "${bundle:param.FILE}")
     private Optional<Path> digests = Optional.empty();
 
     @Option(names = "--json")

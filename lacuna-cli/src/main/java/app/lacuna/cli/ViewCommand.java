@@ -26,7 +26,7 @@ final class ViewCommand implements Callable<Integer> {
 
     @Mixin private Opening opening;
 
-    @Parameters(paramLabel = "ENTRY", index = "1", descriptionKey = "view.entry")
+    @Parameters(paramLabel = "${bundle:param.ENTRY}", index = "1", descriptionKey = "view.entry")
     private String path;
 
     @Option(names = "--unprotected", descriptionKey = "unprotected")

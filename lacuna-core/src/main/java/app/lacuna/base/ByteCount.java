@@ -24,6 +24,11 @@ public record ByteCount(long bytes) implements Comparable<ByteCount> {
         return new ByteCount(bytes).toString();
     }
 
+    /** From 1,000 bytes on with the decimal sign of that language; less is told in English. */
+    public static String inWords(long bytes, Locale language) {
+        return new ByteCount(bytes).words(language);
+    }
+
     @Override
     public int compareTo(ByteCount other) {
         return Long.compare(bytes, other.bytes);
@@ -31,6 +36,10 @@ public record ByteCount(long bytes) implements Comparable<ByteCount> {
 
     @Override
     public String toString() {
+        return words(Locale.ROOT);
+    }
+
+    private String words(Locale language) {
         if (bytes < 1000) {
             return bytes == 1 ? "1 byte" : bytes + " bytes";
         }
@@ -40,8 +49,8 @@ public record ByteCount(long bytes) implements Comparable<ByteCount> {
             value /= 1000;
             unit++;
         } while (rounded(value) >= 1000);
-        String digits = String.format(Locale.ROOT, value < 99.95 ? "%.1f" : "%.0f", value);
-        return (digits.endsWith(".0") ? digits.substring(0, digits.length() - 2) : digits)
+        String digits = String.format(language, value < 99.95 ? "%.1f" : "%.0f", value);
+        return (digits.matches("\\d+\\D0") ? digits.substring(0, digits.length() - 2) : digits)
                 + " "
                 + UNITS[unit];
     }

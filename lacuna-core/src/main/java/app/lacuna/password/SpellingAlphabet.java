@@ -1,11 +1,11 @@
 package app.lacuna.password;
 
 import app.lacuna.base.Secret;
+import app.lacuna.base.Sentences;
 import java.nio.CharBuffer;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 
 /**
  * Reads a password out so that it is understood by telephone: letters by the code words of the
@@ -42,25 +42,6 @@ public final class SpellingAlphabet {
                     "Yankee",
                     "Zulu");
 
-    private static final List<String> DIGITS =
-            List.of("zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine");
-
-    /** As they are called at a keyboard; the rest has its Unicode name. */
-    private static final Map<Integer, String> SIGNS =
-            Map.ofEntries(
-                    Map.entry((int) ' ', "blank"),
-                    Map.entry((int) '-', "hyphen"),
-                    Map.entry((int) '_', "underscore"),
-                    Map.entry((int) '.', "full stop"),
-                    Map.entry((int) ',', "comma"),
-                    Map.entry((int) '/', "slash"),
-                    Map.entry((int) '\\', "backslash"),
-                    Map.entry((int) '@', "at sign"),
-                    Map.entry((int) '#', "hash"),
-                    Map.entry((int) '*', "star"),
-                    Map.entry((int) '(', "opening bracket"),
-                    Map.entry((int) ')', "closing bracket"));
-
     private SpellingAlphabet() {}
 
     /** What kind of character it is, which decides how it is said. */
@@ -75,7 +56,7 @@ public final class SpellingAlphabet {
      * One character, as it is read out. It is part of a password: it is not kept and not logged.
      *
      * @param character as it is written
-     * @param words its code word or name, in English as the alphabet is
+     * @param words its code word, or its name in the language
      */
     public record Spelled(String character, Kind kind, String words) {
         /** A part of a password is not shown by chance. */
@@ -85,21 +66,25 @@ public final class SpellingAlphabet {
         }
     }
 
-    public static List<Spelled> spell(Secret password) {
-        return password.withCharacters(SpellingAlphabet::spell);
+    /**
+     * @param language of the names of digits and signs; code words are the same in all of them
+     */
+    public static List<Spelled> spell(Secret password, Locale language) {
+        Sentences names = new Sentences(SpellingAlphabet.class, language);
+        return password.withCharacters(characters -> spell(characters, names));
     }
 
-    private static List<Spelled> spell(CharBuffer characters) {
+    private static List<Spelled> spell(CharBuffer characters, Sentences names) {
         List<Spelled> spelled = new ArrayList<>();
         for (int at = 0; at < characters.length(); ) {
             int code = Character.codePointAt(characters, at);
-            spelled.add(spell(code));
+            spelled.add(spell(code, names));
             at += Character.charCount(code);
         }
         return List.copyOf(spelled);
     }
 
-    private static Spelled spell(int code) {
+    private static Spelled spell(int code, Sentences names) {
         String written = Character.toString(code);
         if (code >= 'A' && code <= 'Z') {
             return new Spelled(written, Kind.CAPITAL, LETTERS.get(code - 'A'));
@@ -107,17 +92,15 @@ public final class SpellingAlphabet {
         if (code >= 'a' && code <= 'z') {
             return new Spelled(written, Kind.SMALL, LETTERS.get(code - 'a'));
         }
-        if (code >= '0' && code <= '9') {
-            return new Spelled(written, Kind.DIGIT, DIGITS.get(code - '0'));
-        }
-        String name = SIGNS.get(code);
-        if (name == null) {
-            String unicode = Character.getName(code);
-            name =
-                    unicode == null
-                            ? "U+" + Integer.toHexString(code).toUpperCase(Locale.ROOT)
-                            : unicode.toLowerCase(Locale.ROOT);
-        }
-        return new Spelled(written, Kind.SIGN, name);
+        Kind kind = code >= '0' && code <= '9' ? Kind.DIGIT : Kind.SIGN;
+        String key = String.format("sign.%04X", code);
+        return new Spelled(written, kind, names.has(key) ? names.text(key) : unicodeName(code));
+    }
+
+    private static String unicodeName(int code) {
+        String unicode = Character.getName(code);
+        return unicode == null
+                ? "U+" + Integer.toHexString(code).toUpperCase(Locale.ROOT)
+                : unicode.toLowerCase(Locale.ROOT);
     }
 }

@@ -6,14 +6,12 @@ import java.nio.file.Path;
 import java.util.List;
 
 /**
- * Which archives were opened last, and after how many minutes without use an open one locks itself.
- * Kept in one file that only the user can read: places of archives, nothing of what is in them.
+ * Which archives were opened last. Kept in one file that only the user can read: places of
+ * archives, nothing of what is in them.
  */
 public final class OpenHistory {
-    public static final int USUAL_MINUTES = 10;
     private static final int VERSION = 1;
     private static final int RECENT = 8;
-    private static final String MINUTES = "lockMinutes";
 
     private final StateFile file;
     private final RecentPaths archives = new RecentPaths("archives", RECENT);
@@ -36,14 +34,5 @@ public final class OpenHistory {
 
     public void forget(Path archive) throws IOException {
         file.change(content -> archives.forget(content, archive));
-    }
-
-    /** 0 stands for never. */
-    public int lockMinutes() throws IOException {
-        return Math.max(0, file.read().path(MINUTES).asInt(USUAL_MINUTES));
-    }
-
-    public void setLockMinutes(int minutes) throws IOException {
-        file.change(content -> content.put(MINUTES, minutes));
     }
 }

@@ -79,11 +79,23 @@ public final class PathTree<T> {
             Function<T, String> path,
             Function<T, ItemKind> kind,
             ToLongFunction<T> size) {
+        return of(things, path, kind, size, String.CASE_INSENSITIVE_ORDER);
+    }
+
+    /**
+     * @param order of names in a folder; those that it does not tell apart are in that of Unicode
+     */
+    public static <T> Node<T> of(
+            List<T> things,
+            Function<T, String> path,
+            Function<T, ItemKind> kind,
+            ToLongFunction<T> size,
+            Comparator<String> order) {
         PathTree<T> tree = new PathTree<>();
         for (T thing : things) {
             tree.add(thing, path.apply(thing), kind.apply(thing), size.applyAsLong(thing));
         }
-        tree.finish();
+        tree.finish(order);
         return tree.root;
     }
 
@@ -112,7 +124,7 @@ public final class PathTree<T> {
     }
 
     /** Adds up and sorts, deepest first, without recursion. */
-    private void finish() {
+    private void finish(Comparator<String> names) {
         List<Node<T>> order = new ArrayList<>(List.of(root));
         for (int i = 0; i < order.size(); i++) {
             order.addAll(order.get(i).byName.values());
@@ -122,7 +134,7 @@ public final class PathTree<T> {
             List<Node<T>> sorted = new ArrayList<>(node.byName.values());
             sorted.sort(
                     Comparator.comparing((Node<T> child) -> !child.folder)
-                            .thenComparing(child -> child.name, String.CASE_INSENSITIVE_ORDER)
+                            .thenComparing(child -> child.name, names)
                             .thenComparing(child -> child.name));
             node.children = List.copyOf(sorted);
             node.byName = Map.of();

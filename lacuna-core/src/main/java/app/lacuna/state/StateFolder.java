@@ -6,10 +6,13 @@ import java.util.Map;
 
 /** Where the program keeps what it has to remember between two starts. */
 public final class StateFolder {
+    /** Another place, for tests and demos. */
+    static final String PROPERTY = "lacuna.state";
+
     private StateFolder() {}
 
     public static Path ofThisUser() {
-        String chosen = System.getProperty("lacuna.state");
+        String chosen = System.getProperty(PROPERTY);
         return chosen != null
                 ? Path.of(chosen)
                 : of(

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.io.TempDir;
  * is whole, and the next start leaves no temporary file.
  */
 class KilledTest {
-    private static final int KILLS = Integer.getInteger("pack.kills", 20);
+    private static final int KILLS = Integer.getInteger("pack.kills", 14);
     private static final int KILLED_CHANGES = 30;
 
     @TempDir Path folder;

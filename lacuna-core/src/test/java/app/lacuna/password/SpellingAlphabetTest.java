@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 class SpellingAlphabetTest {
     private static List<Spelled> spell(String password) {
         try (Secret secret = Secret.takeOver(password.toCharArray())) {
-            return SpellingAlphabet.spell(secret);
+            return SpellingAlphabet.spell(secret, Locale.ENGLISH);
         }
     }
 
@@ -57,10 +57,20 @@ class SpellingAlphabetTest {
                         "Bravo",
                         "seven",
                         "hyphen",
-                        "latin small letter u with diaeresis",
+                        "small u with two dots",
                         "blank",
                         "cjk unified ideographs 767a",
                         "grinning face");
         assertThat(spelled.toString()).doesNotContain("Alfa", "seven");
+    }
+
+    @Test
+    void digitsAndSignsAreCalledAsInTheLanguage() {
+        try (Secret secret = Secret.takeOver("a7 ü\u0642".toCharArray())) {
+            assertThat(SpellingAlphabet.spell(secret, Locale.GERMAN))
+                    .extracting(Spelled::words)
+                    .containsExactly(
+                            "Alfa", "sieben", "Leerzeichen", "kleines Ü", "arabic letter qaf");
+        }
     }
 }

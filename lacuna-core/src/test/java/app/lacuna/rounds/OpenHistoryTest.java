@@ -40,15 +40,6 @@ class OpenHistoryTest {
     }
 
     @Test
-    void minutesAreKeptBesideThem() throws IOException {
-        assertThat(history.lockMinutes()).isEqualTo(OpenHistory.USUAL_MINUTES);
-        history.setLockMinutes(2);
-        history.opened(folder.resolve("a.zip"));
-        assertThat(history.lockMinutes()).isEqualTo(2);
-        assertThat(history.archives()).hasSize(1);
-    }
-
-    @Test
     void onlyTheUserCanReadIt() throws IOException {
         history.opened(folder.resolve("a.zip"));
         Path file = folder.resolve("state/opened.json");
@@ -59,8 +50,7 @@ class OpenHistoryTest {
     @Test
     void aDamagedFileIsNoTrouble() throws IOException {
         Files.createDirectories(folder.resolve("state"));
-        Files.writeString(folder.resolve("state/opened.json"), "{\"lockMinutes\": ");
+        Files.writeString(folder.resolve("state/opened.json"), "{\"archives\": ");
         assertThat(history.archives()).isEmpty();
-        assertThat(history.lockMinutes()).isEqualTo(OpenHistory.USUAL_MINUTES);
     }
 }

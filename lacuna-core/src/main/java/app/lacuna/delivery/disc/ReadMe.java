@@ -64,7 +64,7 @@ final class ReadMe {
                         "recovery", facts.recoveryDiscs(),
                         "first", facts.count() - facts.recoveryDiscs() + 1,
                         "date", facts.date(),
-                        "scratch", ByteCount.inWords(facts.scratchBytes()),
+                        "scratch", ByteCount.inWords(facts.scratchBytes(), sentences.language()),
                         "hint", facts.hint().orElse("")));
     }
 

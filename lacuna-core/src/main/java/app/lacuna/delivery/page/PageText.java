@@ -1,16 +1,13 @@
 package app.lacuna.delivery.page;
 
+import app.lacuna.base.Language;
 import com.fasterxml.jackson.core.io.JsonStringEncoder;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;
-import java.util.Map;
-import java.util.Properties;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 
@@ -38,10 +35,6 @@ final class PageText {
                     "saving.js",
                     "rows.js",
                     "page.js");
-
-    /** English first: it is spoken where no other language is. */
-    private static final Map<String, String> LANGUAGES =
-            new TreeMap<>(Map.of("en", "texts.properties", "de", "texts_de.properties"));
 
     private final String before;
     private final String after;
@@ -95,20 +88,15 @@ final class PageText {
         }
     }
 
+    /** In all languages: the browser of whoever opens it says which one is shown. */
     private static String texts() {
-        return LANGUAGES.entrySet().stream()
-                .map(language -> quoted(language.getKey()) + ":" + words(language.getValue()))
+        return Language.all().stream()
+                .map(language -> quoted(language.code()) + ":" + words(language))
                 .collect(Collectors.joining(",\n", "{", "}"));
     }
 
-    private static String words(String name) {
-        Properties words = new Properties();
-        try (Reader in = new InputStreamReader(open(name), StandardCharsets.UTF_8)) {
-            words.load(in);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return new TreeMap<>(words)
+    private static String words(Language language) {
+        return new TreeMap<>(language.texts(PageText.class.getPackageName(), "texts"))
                 .entrySet().stream()
                         .map(word -> quoted(word.getKey()) + ":" + quoted(word.getValue()))
                         .collect(Collectors.joining(",\n", "{", "}"));

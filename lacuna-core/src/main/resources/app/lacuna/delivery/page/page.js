@@ -47,7 +47,7 @@ function say() {
     writeSentence(heading, about.needsPassword ? key : "open.unprotected", inside);
   }
   document.title = name ? `${shown(name)} · Lacuna` : "Lacuna";
-  part("language").textContent = text("language");
+  part("language").textContent = TEXTS[nextLanguage()].language;
   count();
 }
 
@@ -310,8 +310,7 @@ function listen() {
     part("stage").replaceChildren();
   };
   part("language").onclick = () => {
-    const all = Object.keys(TEXTS);
-    language = all[(all.indexOf(language) + 1) % all.length];
+    language = nextLanguage();
     speak();
     rows.find(part("find").value);
     tell(lastTrouble);

@@ -4,6 +4,12 @@ let language = (navigator.languages || [navigator.language])
   .map((wish) => wish.toLowerCase().split("-")[0])
   .find((wish) => TEXTS[wish]) || "en";
 
+/** The one that the button brings: all of them come round. */
+function nextLanguage() {
+  const all = Object.keys(TEXTS);
+  return all[(all.indexOf(language) + 1) % all.length];
+}
+
 const FORMAT_CONTROLS = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g;
 
 /** A name as it may be shown: nothing in it can change how the rest is read. */

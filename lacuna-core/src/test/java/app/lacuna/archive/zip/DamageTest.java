@@ -3,6 +3,7 @@ package app.lacuna.archive.zip;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.lacuna.Share;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.OpenedFile;
@@ -71,7 +72,7 @@ class DamageTest {
     @Test
     void oneFlippedBitAnywhereNeverGivesAWrongFile() throws IOException {
         Map<Integer, String> meaningless = meaninglessBytes();
-        for (int bit = 0; bit < whole.length * 8; bit++) {
+        for (int bit = Share.first(5); bit < whole.length * 8; bit += Share.every(5)) {
             byte[] flipped = whole.clone();
             flipped[bit / 8] ^= (byte) (1 << bit % 8);
             Files.write(archive, flipped);

@@ -15,7 +15,6 @@ import java.util.List;
 import java.util.Properties;
 import java.util.Random;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -86,25 +85,6 @@ class OpenerPageTest {
         }
         assertThat(first.toByteArray()).isEqualTo(noise);
         assertThat(second.toByteArray()).isEqualTo(new byte[] {1});
-    }
-
-    @Test
-    void bothLanguagesSayTheSame() throws IOException {
-        Properties english = texts("texts.properties");
-        Properties german = texts("texts_de.properties");
-        assertThat(german.keySet()).isEqualTo(english.keySet());
-        for (String key : english.stringPropertyNames()) {
-            assertThat(slots(german.getProperty(key))).isEqualTo(slots(english.getProperty(key)));
-        }
-    }
-
-    private static Set<String> slots(String text) {
-        Set<String> slots = new TreeSet<>();
-        Matcher slot = Pattern.compile("\\{\\w+\\}").matcher(text);
-        while (slot.find()) {
-            slots.add(slot.group());
-        }
-        return slots;
     }
 
     @Test

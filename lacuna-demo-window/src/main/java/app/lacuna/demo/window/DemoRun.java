@@ -22,6 +22,7 @@ import java.util.ArrayDeque;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -87,7 +88,7 @@ final class DemoRun {
 
     public void start() {
         if (arguments.containsKey("look")) {
-            theme.show(arguments.get("look").equals("dark") ? Appearance.DARK : Appearance.LIGHT);
+            theme.show(Appearance.valueOf(arguments.get("look").toUpperCase(Locale.ROOT)));
         }
         if (arguments.containsKey("text")) {
             theme.showTextSize(Integer.parseInt(arguments.get("text")));

@@ -1,20 +1,23 @@
 package app.lacuna.desktop.app;
 
 import app.lacuna.delivery.disc.drive.DiscDrive;
+import app.lacuna.desktop.app.Start.Wish;
 import app.lacuna.desktop.jobs.DesktopTrash;
 import app.lacuna.desktop.jobs.FilesFromSystem;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.shell.LongWork;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.shell.WorkTitle;
+import app.lacuna.desktop.system.Desktop;
 import app.lacuna.desktop.ui.SystemFileDialogs;
+import app.lacuna.state.Settings;
 import app.lacuna.state.StateFolder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.List;
 import java.util.Optional;
 import java.util.ServiceLoader;
 import javafx.animation.KeyFrame;
@@ -56,7 +59,8 @@ public class LacunaApp extends Application {
                                                 Clock.systemDefaultZone(),
                                                 new SystemFileDialogs(stage),
                                                 Programs.ofThisComputer(),
-                                                DesktopTrash.ofThisComputer()))),
+                                                DesktopTrash.ofThisComputer(),
+                                                Settings.ofThisUser()))),
                         Desk.Kept.in(StateFolder.ofThisUser()),
                         startFolder());
         Runtime.getRuntime().addShutdownHook(new Thread(desk.open().model()::wipeNow));
@@ -66,8 +70,13 @@ public class LacunaApp extends Application {
                     desk.window().close(() -> end(stage));
                 });
         Scene scene = new Scene(desk.window().shell(), WIDTH, HEIGHT);
-        Theme theme = new Theme(scene);
+        Theme theme = new Theme(scene, desk.services().look());
         desk.window().listenOn(scene, theme);
+        new LongWork(
+                desk.services().book(),
+                Desktop.ofThisSession(),
+                desk.services().clock(),
+                () -> stage.isFocused() && !stage.isIconified());
         stage.titleProperty().bind(new WorkTitle(desk.services().book()).text());
         stage.getIcons()
                 .add(
@@ -81,8 +90,9 @@ public class LacunaApp extends Application {
         begin(desk, stage, theme);
         secondStarts.ifPresent(
                 window ->
-                        window.listen(paths -> Platform.runLater(() -> comeForward(stage, paths))));
-        FilesFromSystem.listen(paths -> Platform.runLater(() -> desk.take(paths)));
+                        window.listen(start -> Platform.runLater(() -> comeForward(stage, start))));
+        FilesFromSystem.listen(
+                paths -> Platform.runLater(() -> desk.take(new Start(Wish.USUAL, paths))));
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
     }
@@ -102,12 +112,12 @@ public class LacunaApp extends Application {
 
     /** What is done first in the window that is there now. */
     protected void begin(Desk shown, Stage stage, Theme theme) {
-        shown.take(getParameters().getUnnamed().stream().map(Path::of).toList());
+        shown.take(Start.of(getParameters().getRaw().toArray(String[]::new)));
     }
 
     /** With what a second start was given. */
-    private void comeForward(Stage stage, List<Path> paths) {
-        desk.take(paths);
+    private void comeForward(Stage stage, Start start) {
+        desk.take(start);
         stage.setIconified(false);
         stage.show();
         stage.toFront();

@@ -1,12 +1,12 @@
 package app.lacuna.desktop.app;
 
+import app.lacuna.base.Language;
 import app.lacuna.clearing.Register;
+import app.lacuna.desktop.words.Words;
 import app.lacuna.staging.Natives;
+import app.lacuna.state.Settings;
 import app.lacuna.state.StateFolder;
-import java.nio.file.InvalidPathException;
-import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
+import java.util.Locale;
 import javafx.application.Application;
 import javax.imageio.ImageIO;
 
@@ -16,30 +16,20 @@ public final class Launcher {
 
     public static void main(String[] arguments) {
         OneWindow window = OneWindow.ofThisUser();
-        if (!window.handOver(files(arguments))) {
+        if (!window.handOver(Start.of(arguments))) {
             LacunaApp.hearSecondStarts(window);
             launch(LacunaApp.class, arguments);
         }
     }
 
-    /** As the toolkit tells arguments apart: what has a name is not a file. */
-    private static List<Path> files(String[] arguments) {
-        List<Path> files = new ArrayList<>();
-        for (String argument : arguments) {
-            if (!argument.matches("(?s)--[^=]+=.*")) {
-                try {
-                    files.add(Path.of(argument).toAbsolutePath());
-                } catch (InvalidPathException e) {
-                    continue; // the locale can not name it, which the window says
-                }
-            }
-        }
-        return files;
-    }
-
     /** With what belongs to the process set up first. */
     public static void launch(Class<? extends LacunaApp> program, String[] arguments) {
         Register.start(StateFolder.ofThisUser());
+        Words.speak(
+                Language.spoken(
+                        System.getenv(),
+                        Settings.ofThisUser().get("language"),
+                        Locale.getDefault(Locale.Category.DISPLAY)));
         Natives.unpackInto(StateFolder.ofThisUser());
         rememberNothingDrawn();
         // The PDF library keeps a list of the system's fonts: with our own things, not at home.

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.app;
 
+import app.lacuna.desktop.app.Start.Wish;
 import app.lacuna.state.PrivatePlaces;
 import app.lacuna.state.StateFolder;
 import java.io.DataInputStream;
@@ -32,7 +33,7 @@ import java.util.function.Consumer;
  * window of its own: no file is lost.
  */
 public final class OneWindow implements AutoCloseable {
-    private static final int GREETING = 0x1ac0_0001;
+    private static final int GREETING = 0x1ac0_0002;
     private static final int TAKEN = 1;
     private static final int MOST_FILES = 1_000_000;
     private static final int LONGEST_PATH = 1 << 16;
@@ -73,10 +74,10 @@ public final class OneWindow implements AutoCloseable {
     /**
      * Hands these to the window that is there.
      *
-     * @param files absolute, in this order
+     * @param start with files that are absolute
      * @return whether there is one and it has taken them; if not, this process is the first
      */
-    public boolean handOver(List<Path> files) {
+    public boolean handOver(Start start) {
         try {
             PrivatePlaces.makeFolder(folder);
             long end = System.nanoTime() + PATIENCE_NANOS;
@@ -84,7 +85,7 @@ public final class OneWindow implements AutoCloseable {
                 if (isFirst()) {
                     return false;
                 }
-                if (send(files, end)) {
+                if (send(start, end)) {
                     return true;
                 }
                 LockSupport.parkNanos(BETWEEN_NANOS); // it is just starting, or just ending
@@ -114,14 +115,15 @@ public final class OneWindow implements AutoCloseable {
         return false;
     }
 
-    private boolean send(List<Path> files, long end) {
+    private boolean send(Start start, long end) {
         try (SocketChannel channel = SocketChannel.open(UnixDomainSocketAddress.of(socket()));
                 DataOutputStream out = new DataOutputStream(Channels.newOutputStream(channel));
                 DataInputStream in = new DataInputStream(Channels.newInputStream(channel))) {
             inBackground("no-answer", () -> closeAt(end, channel));
             out.writeInt(GREETING);
-            out.writeInt(files.size());
-            for (Path file : files) {
+            out.writeInt(start.wish().ordinal());
+            out.writeInt(start.files().size());
+            for (Path file : start.files()) {
                 byte[] path = file.toString().getBytes(StandardCharsets.UTF_8);
                 out.writeInt(path.length);
                 out.write(path);
@@ -136,9 +138,9 @@ public final class OneWindow implements AutoCloseable {
     /**
      * From now on a second start is heard.
      *
-     * @param taken told from a thread of its own; an empty list only brings the window forward
+     * @param taken told from a thread of its own; one without files only brings the window forward
      */
-    public void listen(Consumer<List<Path>> taken) {
+    public void listen(Consumer<Start> taken) {
         if (lock.isEmpty()) {
             return; // somebody else is the first
         }
@@ -172,7 +174,7 @@ public final class OneWindow implements AutoCloseable {
     }
 
     /** Each by itself: one that connects and says nothing keeps no other one waiting. */
-    private static void serve(ServerSocketChannel channel, Consumer<List<Path>> taken) {
+    private static void serve(ServerSocketChannel channel, Consumer<Start> taken) {
         while (channel.isOpen()) {
             try {
                 SocketChannel second = channel.accept();
@@ -183,12 +185,12 @@ public final class OneWindow implements AutoCloseable {
         }
     }
 
-    private static void answer(SocketChannel second, Consumer<List<Path>> taken) {
+    private static void answer(SocketChannel second, Consumer<Start> taken) {
         try (second;
                 DataInputStream in = new DataInputStream(Channels.newInputStream(second))) {
-            Optional<List<Path>> files = read(in);
-            if (files.isPresent()) {
-                taken.accept(files.get());
+            Optional<Start> start = read(in);
+            if (start.isPresent()) {
+                taken.accept(start.get());
                 Channels.newOutputStream(second).write(TAKEN);
             }
         } catch (IOException e) {
@@ -197,12 +199,13 @@ public final class OneWindow implements AutoCloseable {
     }
 
     /** Nothing if it is not what a start sends. */
-    private static Optional<List<Path>> read(DataInputStream in) throws IOException {
+    private static Optional<Start> read(DataInputStream in) throws IOException {
         if (in.readInt() != GREETING) {
             return Optional.empty();
         }
+        int wish = in.readInt();
         int count = in.readInt();
-        if (count < 0 || count > MOST_FILES) {
+        if (wish < 0 || wish >= Wish.values().length || count < 0 || count > MOST_FILES) {
             return Optional.empty();
         }
         List<Path> files = new ArrayList<>();
@@ -217,7 +220,7 @@ public final class OneWindow implements AutoCloseable {
                 return Optional.empty();
             }
         }
-        return Optional.of(files);
+        return Optional.of(new Start(Wish.values()[wish], files));
     }
 
     /** The next start is the first one again. */

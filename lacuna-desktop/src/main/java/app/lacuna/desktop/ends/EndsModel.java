@@ -1,6 +1,7 @@
 package app.lacuna.desktop.ends;
 
 import app.lacuna.base.Outcome;
+import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
@@ -8,6 +9,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.looseends.LooseEnds;
 import app.lacuna.looseends.Seen;
 import app.lacuna.trash.Trash;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -64,9 +66,23 @@ public final class EndsModel {
         change(() -> LooseEnds.forget(end));
     }
 
+    /**
+     * Nothing that could be spoken of at the next start stays written down. What is readable stays
+     * so, and copies that are wiped by themselves still are.
+     */
+    public void forgetAll() {
+        for (LooseEnd end : Ends.all()) {
+            try {
+                LooseEnds.forget(end);
+            } catch (IOException e) {
+                return; // where it can not be taken away now, it can be at the next end
+            }
+        }
+    }
+
     @FunctionalInterface
     private interface Change {
-        void run() throws java.io.IOException;
+        void run() throws IOException;
     }
 
     private void change(Change change) {

@@ -1,16 +1,14 @@
 package app.lacuna.desktop.look;
 
-/** The switch between light and dark. */
+/** Light or dark, or with as much contrast as there is. */
 public enum Appearance {
     SYSTEM,
     LIGHT,
-    DARK;
-
-    public Appearance next() {
-        return values()[(ordinal() + 1) % values().length];
-    }
+    DARK,
+    /** Black on white, or the other way round if the system is dark. */
+    CONTRAST;
 
     public boolean isDark() {
-        return this == SYSTEM ? SystemAppearance.isDark() : this == DARK;
+        return this == DARK || this != LIGHT && SystemAppearance.isDark();
     }
 }

@@ -8,11 +8,18 @@ import javafx.util.Duration;
 public final class Motion {
     private static final Duration SHORT = Duration.millis(180);
 
+    private static volatile boolean wanted = true;
+
     private Motion() {}
+
+    /** Whether the user lets things move, if the system does. */
+    static void setWanted(boolean wish) {
+        wanted = wish;
+    }
 
     /** Something has taken the place of something else. */
     public static void appear(Node node) {
-        if (!SystemMotion.isWanted()) {
+        if (!wanted || !SystemMotion.isWanted()) {
             return;
         }
         FadeTransition fade = new FadeTransition(SHORT, node);

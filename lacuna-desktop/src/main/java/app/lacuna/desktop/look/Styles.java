@@ -5,6 +5,7 @@ public final class Styles {
     public static final String ROOT = "lacuna";
     public static final String LARGE_TEXT = "large-text";
     public static final String DARK = "dark";
+    public static final String CONTRAST = "contrast";
     public static final String MARGIN = "margin";
     public static final String PLACE = "place";
     public static final String PAGE = "page";

@@ -29,11 +29,6 @@ public final class TextSize {
         return "-fx-font-size: " + POINTS * percent / 100 + "px;";
     }
 
-    /** The next larger one; after the largest the usual one. */
-    static int next(int percent) {
-        return STEPS.stream().filter(step -> step > percent).findFirst().orElse(USUAL);
-    }
-
     static int larger(int percent) {
         return STEPS.stream()
                 .filter(step -> step > percent)

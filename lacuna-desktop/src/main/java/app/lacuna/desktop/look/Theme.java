@@ -2,12 +2,10 @@ package app.lacuna.desktop.look;
 
 import java.net.URL;
 import java.util.List;
-import java.util.prefs.BackingStoreException;
-import java.util.prefs.Preferences;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
 
-/** Puts the style sheets on a scene, in light or dark, and remembers the switch. */
+/** Puts the style sheets on a scene, in light or dark, as it is set. */
 public final class Theme {
     private static final List<String> SHEETS =
             List.of("tokens.css", "controls.css", "page.css", "tree.css");
@@ -15,16 +13,17 @@ public final class Theme {
     /** From here on headings grow less than the rest. */
     private static final int LARGE = 150;
 
-    private static final String KEY = "appearance";
-    private static final String TEXT_SIZE = "text-size";
-
     private final Scene scene;
-    private final Preferences remembered = Preferences.userRoot().node("app/lacuna/desktop");
+    private final LookSettings settings;
     private Appearance appearance;
     private int textSize;
 
-    public Theme(Scene scene) {
+    /**
+     * @param settings which it follows from now on
+     */
+    public Theme(Scene scene, LookSettings settings) {
         this.scene = scene;
+        this.settings = settings;
         for (String sheet : SHEETS) {
             scene.getStylesheets()
                     .add(
@@ -32,16 +31,17 @@ public final class Theme {
                                     .getResource("/app/lacuna/desktop/css/" + sheet)
                                     .toExternalForm());
         }
-        show(rememberedAppearance());
-        showTextSize(remembered.getInt(TEXT_SIZE, TextSize.ofSystem()));
+        show(settings.appearance().value().get());
+        showTextSize(percent());
+        settings.appearance().value().addListener((property, before, now) -> show(now));
+        settings.textSize().value().addListener((property, before, now) -> showTextSize(percent()));
     }
 
-    private Appearance rememberedAppearance() {
-        try {
-            return Appearance.valueOf(remembered.get(KEY, Appearance.SYSTEM.name()));
-        } catch (IllegalArgumentException e) {
-            return Appearance.SYSTEM;
-        }
+    private int percent() {
+        int chosen = settings.textSize().value().get();
+        return chosen == LookSettings.AS_THE_SYSTEM
+                ? TextSize.ofSystem()
+                : Math.max(TextSize.USUAL, chosen);
     }
 
     public Appearance appearance() {
@@ -52,17 +52,14 @@ public final class Theme {
     public void show(Appearance chosen) {
         appearance = chosen;
         Parent root = scene.getRoot();
-        root.getStyleClass().removeAll(Styles.ROOT, Styles.DARK);
+        root.getStyleClass().removeAll(Styles.ROOT, Styles.DARK, Styles.CONTRAST);
         root.getStyleClass().add(Styles.ROOT);
         if (chosen.isDark()) {
             root.getStyleClass().add(Styles.DARK);
         }
-    }
-
-    public void choose(Appearance chosen) {
-        show(chosen);
-        remembered.put(KEY, chosen.name());
-        flush();
+        if (chosen == Appearance.CONTRAST) {
+            root.getStyleClass().add(Styles.CONTRAST);
+        }
     }
 
     /** In percent of the usual size. */
@@ -70,26 +67,16 @@ public final class Theme {
         return textSize;
     }
 
-    public void nextTextSize() {
-        chooseTextSize(TextSize.next(textSize));
-    }
-
     public void largerText() {
-        chooseTextSize(TextSize.larger(textSize));
+        settings.textSize().value().set(TextSize.larger(textSize));
     }
 
     public void smallerText() {
-        chooseTextSize(TextSize.smaller(textSize));
+        settings.textSize().value().set(TextSize.smaller(textSize));
     }
 
     public void usualText() {
-        chooseTextSize(TextSize.USUAL);
-    }
-
-    private void chooseTextSize(int percent) {
-        showTextSize(percent);
-        remembered.putInt(TEXT_SIZE, percent);
-        flush();
+        settings.textSize().value().set(TextSize.USUAL);
     }
 
     /** Shows it without remembering. */
@@ -108,14 +95,6 @@ public final class Theme {
         URL own = place.getResource(id + ".css");
         if (own != null) {
             scene.getStylesheets().add(own.toExternalForm());
-        }
-    }
-
-    private void flush() {
-        try {
-            remembered.flush();
-        } catch (BackingStoreException e) {
-            // It is shown all the same; only the next start will not know.
         }
     }
 }

@@ -1,8 +1,8 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.desktop.ui.KeyNames;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.function.Supplier;
 import javafx.scene.Node;
@@ -22,9 +22,6 @@ final class Keys {
                     KeyCode.A, KeyCode.C, KeyCode.H, KeyCode.V, KeyCode.X, KeyCode.Y, KeyCode.Z,
                     KeyCode.D);
 
-    private static final boolean IS_MAC =
-            System.getProperty("os.name", "").toLowerCase(Locale.ROOT).contains("mac");
-
     private final List<Key> keys = new ArrayList<>();
     private final Supplier<List<Place.PlaceKey>> ofPlace;
 
@@ -37,22 +34,12 @@ final class Keys {
     Keys on(String combination, Runnable action) {
         keys.add(
                 new Key(
-                        combination(combination),
+                        KeyNames.combination(combination),
                         () -> {
                             action.run();
                             return true;
                         }));
         return this;
-    }
-
-    /** "Shortcut" is Ctrl, or the key that takes its place on a Mac. */
-    static KeyCombination combination(String text) {
-        return KeyCombination.valueOf(text.replace("Ctrl", "Shortcut"));
-    }
-
-    /** As it is printed on the keys of this computer. */
-    static String shown(String text) {
-        return IS_MAC ? combination(text).getDisplayText() : text;
     }
 
     void listenOn(Scene scene) {
@@ -65,7 +52,12 @@ final class Keys {
         }
         List<Key> all = new ArrayList<>(keys);
         ofPlace.get()
-                .forEach(key -> all.add(new Key(combination(key.combination()), key.action())));
+                .forEach(
+                        key ->
+                                all.add(
+                                        new Key(
+                                                KeyNames.combination(key.combination()),
+                                                key.action())));
         for (Key key : all) {
             if (key.combination().match(event) && key.action().run()) {
                 event.consume();

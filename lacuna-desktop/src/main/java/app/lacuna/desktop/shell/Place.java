@@ -1,5 +1,6 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.desktop.settings.Setting;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -51,9 +52,14 @@ public interface Place {
     }
 
     /** Whether these are taken when they are dropped on it, or pasted, or given at the start. */
-    boolean accepts(List<Path> paths);
+    default boolean accepts(List<Path> paths) {
+        return false;
+    }
 
-    void take(List<Path> paths);
+    /** Only what it accepts. */
+    default void take(List<Path> paths) {
+        throw new IllegalStateException("takes nothing");
+    }
 
     /**
      * Before the window closes. Goes on at once if nothing is lost by that; otherwise the place is
@@ -76,8 +82,13 @@ public interface Place {
         return List.of();
     }
 
+    /** What can be set once and for all here. */
+    default List<Setting<?>> settings() {
+        return List.of();
+    }
+
     /** The window closes for good: what is under way is cancelled, and nothing is asked. */
-    void end();
+    default void end() {}
 
     /**
      * A key of a place.

@@ -7,9 +7,11 @@ import app.lacuna.desktop.jobs.JobBook;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
+import app.lacuna.desktop.look.LookSettings;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
+import app.lacuna.state.Settings;
 import app.lacuna.trash.Trash;
 import java.time.Clock;
 import java.util.Optional;
@@ -28,18 +30,22 @@ public record Services(
         ShortClipboard clipboard,
         PopoverLayer popovers,
         EndsModel ends,
+        Settings settings,
+        LookSettings look,
         Optional<MailAccount> mail,
         Optional<DiscDrive> drive) {
 
     /**
      * @param trash where things can be thrown away to, if there is such a place
+     * @param settings where the user's are kept
      */
     public static Services of(
             Threads threads,
             Clock clock,
             FileDialogs dialogs,
             Programs programs,
-            Optional<Trash> trash) {
+            Optional<Trash> trash,
+            Settings settings) {
         Lifetime life = new Lifetime(threads, new JobBook());
         return new Services(
                 life,
@@ -49,6 +55,8 @@ public record Services(
                 new ShortClipboard(),
                 new PopoverLayer(),
                 new EndsModel(life, trash),
+                settings,
+                new LookSettings(settings),
                 Optional.empty(),
                 Optional.empty());
     }
@@ -63,6 +71,8 @@ public record Services(
                 clipboard,
                 popovers,
                 ends,
+                settings,
+                look,
                 Optional.of(account),
                 drive);
     }
@@ -77,6 +87,8 @@ public record Services(
                 clipboard,
                 popovers,
                 ends,
+                settings,
+                look,
                 mail,
                 Optional.of(there));
     }

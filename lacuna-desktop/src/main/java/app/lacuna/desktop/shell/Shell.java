@@ -1,6 +1,7 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.KeyNames;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.Wordmark;
@@ -29,9 +30,6 @@ public final class Shell extends StackPane {
     private final PopoverLayer popovers;
     private final VBox page = new VBox();
     private final Map<Place, Button> buttons = new LinkedHashMap<>();
-    private final Button appearance = Page.link("appearance", "", () -> {});
-    private final Button textSize = Page.link("text-size", "", () -> {});
-    private final Button help = Page.link("help", "", () -> {});
 
     Shell(List<Place> places, PopoverLayer popovers, Node notices, Consumer<Place> choose) {
         this.popovers = popovers;
@@ -41,9 +39,9 @@ public final class Shell extends StackPane {
         list.getStyleClass().add("places");
         VBox boxes = new VBox(8);
         boxes.getStyleClass().add("margin-boxes");
+        VBox bottom = new VBox(4);
         for (Place place : places) {
-            boolean listed = place.marginBox().isEmpty();
-            VBox where = listed ? list : boxes;
+            VBox where = place.marginBox().map(own -> isLink(own) ? bottom : boxes).orElse(list);
             Button button =
                     place.marginBox()
                             .orElseGet(() -> placeButton(place, list.getChildren().size() + 1));
@@ -51,8 +49,6 @@ public final class Shell extends StackPane {
             buttons.put(place, button);
             where.getChildren().add(button);
         }
-        help.setText(Words.text("shell.help", Keys.shown("F1")));
-        VBox bottom = new VBox(4, help, appearance, textSize);
         if (!SystemNames.canNameAllFiles()) {
             bottom.getChildren().add(0, Page.label(Words.text("shell.locale"), Styles.ATTENTION));
         }
@@ -65,6 +61,10 @@ public final class Shell extends StackPane {
         HBox frame = new HBox(margin, pages);
         HBox.setHgrow(pages, Priority.ALWAYS);
         getChildren().setAll(frame, popovers);
+    }
+
+    private static boolean isLink(Button button) {
+        return button.getStyleClass().contains(Styles.LINK);
     }
 
     private static Button placeButton(Place place, int position) {
@@ -90,7 +90,7 @@ public final class Shell extends StackPane {
                                                 known.isEmpty()
                                                         ? place.title()
                                                         : place.title() + ", " + known));
-        button.setTooltip(new Tooltip(Keys.shown("Ctrl+" + position)));
+        button.setTooltip(new Tooltip(KeyNames.shown("Ctrl+" + position)));
         button.setMaxWidth(Double.MAX_VALUE);
         button.getStyleClass().setAll(Styles.PLACE);
         row.prefWidthProperty().bind(button.widthProperty().subtract(43));
@@ -106,19 +106,5 @@ public final class Shell extends StackPane {
 
     public PopoverLayer popovers() {
         return popovers;
-    }
-
-    /** The switch between light and dark. */
-    Button appearance() {
-        return appearance;
-    }
-
-    /** The switch between the sizes of texts. */
-    Button textSize() {
-        return textSize;
-    }
-
-    Button help() {
-        return help;
     }
 }

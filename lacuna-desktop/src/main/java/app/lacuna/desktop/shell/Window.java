@@ -1,13 +1,12 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.ui.DropTarget;
-import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.input.KeyEvent;
@@ -18,19 +17,21 @@ import javafx.scene.input.ScrollEvent;
 public final class Window {
     private final List<Place> places;
     private final Services services;
+    private final Consumer<Place> help;
     private final Shell shell;
     private final WindowNotices notices;
     private Place current;
 
     /**
      * @param places in the order of their numbers; the first is shown
+     * @param help explains the place that is shown
      */
-    public Window(List<Place> places, Services services) {
+    public Window(List<Place> places, Services services, Consumer<Place> help) {
+        this.help = help;
         this.places = List.copyOf(places);
         this.services = services;
         notices = new WindowNotices(services.book());
         shell = new Shell(this.places, services.popovers(), notices, this::show);
-        shell.help().setOnAction(event -> help());
         for (Place place : this.places) {
             place.page()
                     .addListener(
@@ -56,14 +57,14 @@ public final class Window {
             Place place = listed.get(i);
             keys.on("Ctrl+" + (i + 1), () -> show(place));
         }
-        keys.on("Ctrl+Plus", () -> changed(theme, theme::largerText))
-                .on("Ctrl+Equals", () -> changed(theme, theme::largerText))
-                .on("Ctrl+Minus", () -> changed(theme, theme::smallerText))
-                .on("Ctrl+0", () -> changed(theme, theme::usualText))
+        keys.on("Ctrl+Plus", theme::largerText)
+                .on("Ctrl+Equals", theme::largerText)
+                .on("Ctrl+Minus", theme::smallerText)
+                .on("Ctrl+0", theme::usualText)
                 .on("Ctrl+F", () -> current.find())
                 .on("Ctrl+Enter", () -> current.primary())
                 .on("Ctrl+L", this::lock)
-                .on("F1", this::help)
+                .on("F1", () -> help.accept(current))
                 .on("Esc", this::escape)
                 .listenOn(scene);
         for (Place place : places) {
@@ -71,10 +72,7 @@ public final class Window {
             scene.addEventFilter(KeyEvent.ANY, event -> place.touched());
             scene.addEventFilter(ScrollEvent.ANY, event -> place.touched());
         }
-        shell.appearance().setOnAction(event -> switchAppearance(theme));
-        shell.textSize().setOnAction(event -> changed(theme, theme::nextTextSize));
         places.forEach(place -> theme.addStylesOf(place.getClass(), place.id()));
-        nameLook(theme);
     }
 
     /** Of the place that is shown, and those of others that bring them up. */
@@ -95,22 +93,6 @@ public final class Window {
             }
         }
         return keys;
-    }
-
-    private void switchAppearance(Theme theme) {
-        changed(theme, () -> theme.choose(theme.appearance().next()));
-    }
-
-    private void changed(Theme theme, Runnable change) {
-        change.run();
-        nameLook(theme);
-    }
-
-    private void nameLook(Theme theme) {
-        Appearance now = theme.appearance();
-        shell.appearance().setText(Words.text("appearance." + now));
-        shell.appearance().setAccessibleText(Words.text("appearance.accessible"));
-        shell.textSize().setText(Words.text("text-size", theme.textSize()));
     }
 
     public void show(Place place) {
@@ -151,10 +133,6 @@ public final class Window {
         } else if (!notices.dismiss()) {
             current.cancel();
         }
-    }
-
-    private void help() {
-        shell.popovers().show(shell.help(), HelpSheet.content(places));
     }
 
     /**

@@ -16,6 +16,9 @@ import javafx.scene.text.TextFlow;
 public final class BriefLine extends TextFlow {
     private static final double LONGEST = 640;
 
+    /** What has more characters is a name; it is shortened. */
+    private static final int LONGEST_TO_WRAP = 80;
+
     private final DoubleBinding usual = TextSize.of(LONGEST);
 
     /** A word is never wider than the page. */
@@ -43,6 +46,13 @@ public final class BriefLine extends TextFlow {
 
     /** A weighty word that can not be changed. */
     public BriefLine fact(String words, String... styles) {
+        if (words.indexOf(' ') >= 0 && words.length() <= LONGEST_TO_WRAP) {
+            Text text = new Text(words);
+            text.getStyleClass().add("brief-fact");
+            text.getStyleClass().addAll(styles);
+            getChildren().add(text);
+            return this;
+        }
         Label label = new Label(words);
         label.getStyleClass().add("brief-fact");
         label.getStyleClass().addAll(styles);

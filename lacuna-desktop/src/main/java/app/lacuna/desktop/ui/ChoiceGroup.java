@@ -12,6 +12,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.Toggle;
 import javafx.scene.control.ToggleGroup;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
@@ -101,6 +102,19 @@ public final class ChoiceGroup<T> {
         row.setAlignment(Pos.CENTER_LEFT);
         values.forEach(value -> row.getChildren().add(button(value)));
         return kept(row);
+    }
+
+    /** One beside the other, in as many lines as it takes. */
+    public FlowPane lines() {
+        FlowPane lines = new FlowPane(14, 6);
+        lines.setMinWidth(0);
+        for (T value : values) {
+            RadioButton button = button(value);
+            button.setWrapText(true);
+            button.maxWidthProperty().bind(lines.widthProperty());
+            lines.getChildren().add(button);
+        }
+        return kept(lines);
     }
 
     /** The listener lives as long as the buttons. */

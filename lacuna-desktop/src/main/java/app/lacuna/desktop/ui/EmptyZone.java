@@ -10,6 +10,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
+import javafx.scene.text.TextAlignment;
 
 /** The large dashed place for dropping, on a page where there is nothing yet. */
 public final class EmptyZone extends VBox {
@@ -25,6 +26,8 @@ public final class EmptyZone extends VBox {
         setAlignment(Pos.CENTER);
         Label invitation = new Label(words);
         invitation.getStyleClass().add("invitation");
+        invitation.setWrapText(true);
+        invitation.setTextAlignment(TextAlignment.CENTER);
         HBox row = new HBox(10, buttons);
         row.setAlignment(Pos.CENTER);
         getChildren().addAll(new GapBars(), invitation, row);

@@ -31,7 +31,7 @@ public final class Page extends VBox {
     private final ScrollPane scroll = new ScrollPane();
     private final VBox main = new VBox(16);
     private final VBox body = new VBox();
-    private final HBox foot = new HBox(FOOT_GAP);
+    private final HBox foot = new HBox();
 
     public Page(BriefLine brief) {
         getStyleClass().add(Styles.PAGE);
@@ -71,8 +71,9 @@ public final class Page extends VBox {
 
     /** Status at the left, buttons at the right, the primary one last. */
     public void setFoot(Node status, Node... buttons) {
-        HBox.setHgrow(status, Priority.ALWAYS);
-        foot.getChildren().setAll(status, new WrappingRow(FOOT_GAP, buttons));
+        FootRow row = new FootRow(status, new WrappingRow(FOOT_GAP, buttons), FOOT_GAP);
+        HBox.setHgrow(row, Priority.ALWAYS);
+        foot.getChildren().setAll(row);
     }
 
     /** A heading and a line under it, for the left of the foot. */
@@ -108,7 +109,11 @@ public final class Page extends VBox {
     /** Tells the key beside the button's own words. */
     public static Button withKey(Button button, String key) {
         button.setTooltip(
-                new Tooltip(Words.text("button.key", button.getText(), Words.text("key." + key))));
+                new Tooltip(
+                        Words.text(
+                                "button.key",
+                                button.getText(),
+                                KeyNames.shown(Words.text("key." + key)))));
         return button;
     }
 

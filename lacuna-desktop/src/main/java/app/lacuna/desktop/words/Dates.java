@@ -5,6 +5,7 @@ import com.ibm.icu.text.NumberFormat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.Month;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.Date;
@@ -22,6 +23,15 @@ public final class Dates {
 
     public static String day(LocalDate day) {
         return day(day.atStartOfDay(ZoneId.systemDefault()).toInstant());
+    }
+
+    /** How many characters a day has at most. */
+    public static int longestDay() {
+        int longest = 0;
+        for (Month month : Month.values()) {
+            longest = Math.max(longest, day(LocalDate.of(2028, month, 28)).length());
+        }
+        return longest;
     }
 
     public static String minute(Instant instant) {
@@ -52,7 +62,7 @@ public final class Dates {
     }
 
     private static String as(String parts, Instant instant) {
-        return DateFormat.getInstanceForSkeleton(parts, Words.LOCALE).format(Date.from(instant));
+        return DateFormat.getInstanceForSkeleton(parts, Words.locale()).format(Date.from(instant));
     }
 
     /** How long ago something was: "less than a minute", "18 minutes", "12 days". */
@@ -73,7 +83,7 @@ public final class Dates {
     public static String duration(Duration duration) {
         double seconds = duration.toMillis() / 1000.0;
         if (seconds < IN_SECONDS) {
-            NumberFormat format = NumberFormat.getInstance(Words.LOCALE);
+            NumberFormat format = NumberFormat.getInstance(Words.locale());
             int decimals = seconds < WITH_DECIMALS ? 1 : 0;
             format.setMinimumFractionDigits(decimals);
             format.setMaximumFractionDigits(decimals);

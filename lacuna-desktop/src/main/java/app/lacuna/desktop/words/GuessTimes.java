@@ -40,7 +40,7 @@ public final class GuessTimes {
 
     private static String figures(double value) {
         double step = Math.pow(10, Math.max(0, Math.floor(Math.log10(Math.max(1, value))) - 1));
-        return NumberFormat.getIntegerInstance(Words.LOCALE)
+        return NumberFormat.getIntegerInstance(Words.locale())
                 .format(Math.max(1, Math.round(value / step) * step));
     }
 }

@@ -26,7 +26,7 @@ public final class Sizes {
     }
 
     private static String number(double value, int decimals) {
-        NumberFormat format = NumberFormat.getInstance(Words.LOCALE);
+        NumberFormat format = NumberFormat.getInstance(Words.locale());
         format.setMaximumFractionDigits(decimals);
         return format.format(value);
     }

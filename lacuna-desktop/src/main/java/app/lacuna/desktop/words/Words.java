@@ -1,8 +1,11 @@
 package app.lacuna.desktop.words;
 
+import app.lacuna.base.Language;
 import com.ibm.icu.text.MessageFormat;
 import com.ibm.icu.util.ULocale;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.MissingResourceException;
@@ -11,6 +14,7 @@ import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.UnaryOperator;
 
 /**
  * The texts of the window: whole sentences, with slots that have names, so that a translation can
@@ -18,41 +22,87 @@ import java.util.concurrent.ConcurrentHashMap;
  * written as they are where the user lives.
  */
 public final class Words {
-    /** The language that the texts are written in, with the customs of the user's country. */
-    static final ULocale LOCALE = locale(Locale.getDefault(Locale.Category.FORMAT));
-
-    private static final Map<String, String> TEXTS = new HashMap<>();
+    private static final List<String> FOLDERS = new ArrayList<>();
     private static final Map<String, String[]> SLOTS = new HashMap<>();
-    private static final Map<String, MessageFormat> FORMATS = new ConcurrentHashMap<>();
 
     static {
         for (Texts texts : ServiceLoader.load(Texts.class, Words.class.getClassLoader())) {
-            ResourceBundle own = ResourceBundle.getBundle(texts.folder() + ".texts", Locale.ROOT);
-            own.keySet().forEach(key -> TEXTS.put(key, own.getString(key)));
+            FOLDERS.add(texts.folder());
             ResourceBundle slots = ResourceBundle.getBundle(texts.folder() + ".slots", Locale.ROOT);
             slots.keySet().forEach(key -> SLOTS.put(key, slots.getString(key).split(" ")));
         }
     }
 
+    private static volatile Spoken spoken = new Spoken(Language.ENGLISH, text -> text);
+
     private Words() {}
 
-    /** Without a country: English as it is written in Europe. */
-    static ULocale locale(Locale user) {
+    /** Everything that belongs to a language. */
+    private static final class Spoken {
+        final Language language;
+        final ULocale locale;
+        final UnaryOperator<String> mark;
+        final Map<String, String> texts = new HashMap<>();
+        final Map<String, MessageFormat> formats = new ConcurrentHashMap<>();
+
+        Spoken(Language language, UnaryOperator<String> mark) {
+            this.language = language;
+            this.mark = mark;
+            locale = locale(language, Locale.getDefault(Locale.Category.FORMAT));
+            FOLDERS.forEach(folder -> texts.putAll(language.texts(folder, "texts")));
+        }
+    }
+
+    /** Call it before the window is built: what has been written stays as it is. */
+    public static void speak(Language language) {
+        speak(language, text -> text);
+    }
+
+    /**
+     * @param mark done to each sentence: makes those visible that nobody has translated
+     */
+    public static void speak(Language language, UnaryOperator<String> mark) {
+        spoken = new Spoken(language, mark);
+    }
+
+    public static Language language() {
+        return spoken.language;
+    }
+
+    /** With the customs of the user's country. */
+    static ULocale locale() {
+        return spoken.locale;
+    }
+
+    /** Without a country: English as it is written in Europe, others where they come from. */
+    static ULocale locale(Language language, Locale user) {
         String country = user.getCountry();
-        return new ULocale(country.isEmpty() ? "en_150" : "en_" + country);
+        if (country.isEmpty()) {
+            return new ULocale(language.equals(Language.ENGLISH) ? "en_150" : language.code());
+        }
+        return new ULocale(language.code() + "_" + country);
+    }
+
+    /** The packages that have texts. */
+    static List<String> folders() {
+        return List.copyOf(FOLDERS);
     }
 
     public static boolean has(String key) {
-        return TEXTS.containsKey(key);
+        return spoken.texts.containsKey(key);
     }
 
     /** All of them. */
     static Set<String> keys() {
-        return new TreeSet<>(TEXTS.keySet());
+        return new TreeSet<>(spoken.texts.keySet());
     }
 
     static String pattern(String key) {
-        String pattern = TEXTS.get(key);
+        return pattern(spoken, key);
+    }
+
+    private static String pattern(Spoken now, String key) {
+        String pattern = now.texts.get(key);
         if (pattern == null) {
             throw new MissingResourceException("no such text", Words.class.getName(), key);
         }
@@ -68,15 +118,17 @@ public final class Words {
      *     text has no slot for is left out
      */
     public static String text(String key, Object... facts) {
+        Spoken now = spoken;
         MessageFormat format =
-                FORMATS.computeIfAbsent(key, now -> new MessageFormat(pattern(now), LOCALE));
+                now.formats.computeIfAbsent(
+                        key, wanted -> new MessageFormat(pattern(now, wanted), now.locale));
         String[] slots = slots(key);
         Map<String, Object> filled = new HashMap<>();
         for (int i = 0; i < Math.min(slots.length, facts.length); i++) {
             filled.put(slots[i], plain(facts[i]));
         }
         synchronized (format) {
-            return format.format(filled);
+            return now.mark.apply(format.format(filled));
         }
     }
 

@@ -14,6 +14,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Work;
 import app.lacuna.desktop.parts.password.SecretText;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.Delivery;
 import app.lacuna.job.MailDraftsJob;
 import app.lacuna.job.MailJob;
@@ -22,7 +23,6 @@ import app.lacuna.job.MailSendJob;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
@@ -155,7 +155,7 @@ public final class MailModel {
                 to.get().isBlank() ? List.of() : List.of(to.get().strip()),
                 Optional.empty(),
                 text.get().equals(proposed) ? Optional.empty() : Optional.of(text.get()),
-                Locale.getDefault());
+                Words.language().locale());
     }
 
     /** As files, which the user's own mail program opens as unsent messages. */

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.parts.handing;
 
 import app.lacuna.base.Secret;
+import app.lacuna.desktop.words.Words;
 import app.lacuna.password.SpellingAlphabet;
 import app.lacuna.password.SpellingAlphabet.Spelled;
 import java.util.List;
@@ -39,7 +40,9 @@ public final class PassOnModel {
     }
 
     public void readOut() {
-        spelled.set(with(SpellingAlphabet::spell).orElse(List.of()));
+        spelled.set(
+                with(secret -> SpellingAlphabet.spell(secret, Words.language().locale()))
+                        .orElse(List.of()));
     }
 
     public void hide() {

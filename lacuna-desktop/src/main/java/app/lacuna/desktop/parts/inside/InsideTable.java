@@ -28,6 +28,10 @@ import javafx.scene.input.KeyEvent;
  * made, so that scrolling a million of them costs what scrolling twenty does.
  */
 public final class InsideTable extends TableView<Node<PlannedEntry>> {
+    /** A figure of the typeface for sizes and dates, and what is beside them in a column. */
+    private static final double MONO = 7.4;
+
+    private static final double MARGINS = 17;
     private static final double ROW_HEIGHT = 28;
     private static final double TICK_WIDTH = 34;
 
@@ -66,7 +70,10 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
                                 name,
                                 mono(By.SIZE, 80, node -> Sizes.inWords(node.size())),
                                 packed,
-                                mono(By.CHANGED, 98, InsideTable::changed)));
+                                mono(
+                                        By.CHANGED,
+                                        Dates.longestDay() * MONO + MARGINS,
+                                        InsideTable::changed)));
         setSortPolicy(table -> sortByHead());
         model.order()
                 .addListener(

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.parts.inside;
 
 import app.lacuna.change.PlannedEntry;
+import app.lacuna.desktop.words.NameOrder;
 import app.lacuna.selection.PathTree.Node;
 import java.time.Instant;
 import java.util.Comparator;
@@ -28,7 +29,7 @@ public record Order(By by, boolean descending) {
     Comparator<Node<PlannedEntry>> comparator() {
         Comparator<Node<PlannedEntry>> comparator =
                 switch (by) {
-                    case NAME -> Comparator.comparing(Node::name, String.CASE_INSENSITIVE_ORDER);
+                    case NAME -> Comparator.comparing(Node::name, NameOrder.byName());
                     case SIZE -> Comparator.comparingLong(Node::size);
                     case PACKED -> Comparator.comparingLong(Order::packed);
                     case CHANGED -> Comparator.comparing(Order::changed);

@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.inside;
 
 import app.lacuna.change.ChangePlan;
 import app.lacuna.change.PlannedEntry;
+import app.lacuna.desktop.words.NameOrder;
 import app.lacuna.selection.PathGlob;
 import app.lacuna.selection.PathTree;
 import app.lacuna.selection.PathTree.Node;
@@ -9,7 +10,6 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
@@ -24,7 +24,11 @@ final class Rows {
 
     static Node<PlannedEntry> tree(ChangePlan plan) {
         return PathTree.of(
-                plan.entries(), PlannedEntry::path, PlannedEntry::kind, PlannedEntry::size);
+                plan.entries(),
+                PlannedEntry::path,
+                PlannedEntry::kind,
+                PlannedEntry::size,
+                NameOrder.byName());
     }
 
     /** A folder stands before what is in it; closed ones show nothing of it. */
@@ -70,8 +74,8 @@ final class Rows {
                 return node -> false;
             }
         }
-        String wanted = find.toLowerCase(Locale.ROOT);
-        return node -> node.name().toLowerCase(Locale.ROOT).contains(wanted);
+        Predicate<String> named = NameOrder.finding(find);
+        return node -> named.test(node.name());
     }
 
     private static void push(

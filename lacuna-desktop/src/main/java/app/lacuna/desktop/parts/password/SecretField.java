@@ -1,5 +1,6 @@
 package app.lacuna.desktop.parts.password;
 
+import app.lacuna.desktop.ui.Focus;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.WeakChangeListener;
@@ -55,7 +56,7 @@ public final class SecretField extends StackPane {
         overwrite(shown);
         make();
         if (focused) {
-            current().requestFocus();
+            Focus.on(current());
         }
     }
 
@@ -81,7 +82,7 @@ public final class SecretField extends StackPane {
     }
 
     public void focusAndSelect() {
-        current().requestFocus();
+        Focus.on(current());
         current().selectAll();
     }
 

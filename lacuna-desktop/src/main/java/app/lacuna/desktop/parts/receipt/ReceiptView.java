@@ -105,14 +105,21 @@ public final class ReceiptView {
         VBox work = new VBox(12, new Notices(question), columns);
         VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
         page.setWork(work);
+        Button look = Page.primary("open-packed", Words.text("receipt.open"), next.open());
+        Page.withKey(look, "primary");
         page.setFoot(
                 Page.spacer(),
                 Page.button("pack-anew", Words.text("receipt.anew"), next.anew()),
-                Page.primary("open-packed", Words.text("receipt.open"), next.open()));
+                look);
     }
 
     public Page page() {
         return page;
+    }
+
+    /** The dark button. */
+    public void primary() {
+        next.open().run();
     }
 
     /** The window always proves. */

@@ -18,9 +18,9 @@ import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.OverrunStyle;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** What came out, where to, and what did not and why. */
@@ -127,8 +127,7 @@ public final class ExtractReportStrip extends VBox {
         Label words =
                 Page.label(Words.text(key, PathNames.known(report.folder())), Styles.SECONDARY);
         words.setMinWidth(0);
-        words.setWrapText(false);
-        words.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+        words.setMinHeight(Region.USE_PREF_SIZE);
         words.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(words, Priority.ALWAYS);
         HBox row = new HBox(12, words, clear);

@@ -9,11 +9,11 @@ import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.disc.DiscLabel;
 import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.ObjectProperty;
@@ -88,7 +88,7 @@ final class DiscsForm {
                 hint.isBlank() ? Optional.empty() : Optional.of(hint),
                 clock.instant().truncatedTo(ChronoUnit.SECONDS),
                 clock.getZone(),
-                Locale.getDefault());
+                Words.language().locale());
     }
 
     ObjectProperty<DiscKind> kind() {

@@ -46,7 +46,7 @@ final class EndLines {
         return row(
                 words,
                 Sizes.inWords(line.bytes()),
-                Dates.span(model.since(line.end())),
+                Words.text("ends.age", Dates.span(model.since(line.end()))),
                 actions(line));
     }
 

@@ -1,11 +1,12 @@
 package app.lacuna.desktop.places.ends;
 
+import app.lacuna.desktop.settings.Setting;
+import app.lacuna.desktop.settings.Stored;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -18,11 +19,18 @@ public final class EndsPlace implements Place {
     private final EndsPageModel model;
     private final EndsView view;
     private final Services services;
+    private final Setting<Boolean> remember;
     private final EndsBox box = new EndsBox();
     private final ReadOnlyObjectWrapper<Region> page = new ReadOnlyObjectWrapper<>();
 
     public EndsPlace(Services services, Navigator navigator) {
         this.services = services;
+        remember =
+                Stored.yesOrNo(
+                        services.settings(),
+                        "remember-readable",
+                        true,
+                        yes -> Words.text(yes ? "setting.until-cleared" : "setting.until-closed"));
         model = new EndsPageModel(services.life().inner(), services.ends(), services.clock());
         view = new EndsView(model, services, navigator);
         page.set(view.page());
@@ -87,17 +95,15 @@ public final class EndsPlace implements Place {
     }
 
     @Override
-    public boolean accepts(List<Path> paths) {
-        return false;
-    }
-
-    @Override
-    public void take(List<Path> paths) {
-        throw new IllegalStateException("takes nothing");
-    }
-
-    @Override
     public void end() {
         model.clearing().clearing().cancel();
+        if (!remember.value().get()) {
+            services.ends().forgetAll();
+        }
+    }
+
+    @Override
+    public List<Setting<?>> settings() {
+        return List.of(remember);
     }
 }

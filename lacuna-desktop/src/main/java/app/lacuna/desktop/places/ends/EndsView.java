@@ -8,6 +8,7 @@ import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.Columns;
+import app.lacuna.desktop.ui.Focus;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.Sentence;
 import app.lacuna.desktop.words.Dates;
@@ -81,7 +82,7 @@ final class EndsView {
     }
 
     void focusFirst() {
-        (clear.isVisible() ? clear : again).requestFocus();
+        Focus.on(clear.isVisible() ? clear : again);
     }
 
     void primary() {

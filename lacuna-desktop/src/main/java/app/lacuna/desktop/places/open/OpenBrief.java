@@ -19,7 +19,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -31,7 +30,6 @@ import javafx.scene.layout.VBox;
 
 /** The sentence at the top of the Open place: what the archive is, and what becomes of it. */
 final class OpenBrief {
-    private static final List<Integer> MINUTES = List.of(2, 5, 10, 30, 60, 0);
 
     private final OpenViewModel model;
     private final PopoverLayer layer;
@@ -201,7 +199,7 @@ final class OpenBrief {
         VBox choices =
                 new ChoiceGroup<>(
                                 "lock-after",
-                                MINUTES,
+                                OpenSettings.MINUTES,
                                 minutes,
                                 value -> Words.text("lock-time.minutes", value))
                         .whenClicked(layer::close)

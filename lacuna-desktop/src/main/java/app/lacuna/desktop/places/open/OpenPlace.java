@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.open;
 
 import app.lacuna.base.Secret;
+import app.lacuna.desktop.settings.Setting;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.words.Words;
@@ -17,12 +18,18 @@ import javafx.scene.layout.Region;
 public final class OpenPlace implements Place {
     private final OpenViewModel model;
     private final OpenView view;
+    private final OpenSettings settings;
     private final ReadOnlyObjectWrapper<Region> page = new ReadOnlyObjectWrapper<>();
 
     public OpenPlace(Services services, OpenHistory history) {
+        settings = new OpenSettings(services.settings(), services.dialogs());
         model =
                 new OpenViewModel(
-                        services.life().inner(), history, services.programs(), services.clock());
+                        services.life().inner(),
+                        history,
+                        settings,
+                        services.programs(),
+                        services.clock());
         view = new OpenView(model, services.popovers(), services.dialogs(), services.clipboard());
         page.set(view.page());
     }
@@ -76,6 +83,11 @@ public final class OpenPlace implements Place {
         model.open(paths);
     }
 
+    /** Everything in it is taken out beside it, as soon as it is open. */
+    public void unpack(List<Path> paths) {
+        model.unpack(paths);
+    }
+
     public void look(Path archive, Secret password) {
         model.open(archive, password);
     }
@@ -122,6 +134,11 @@ public final class OpenPlace implements Place {
                 new PlaceKey("Space", Optional.of(Words.text("key.view.does")), () -> false),
                 new PlaceKey("F2", Optional.of(Words.text("key.rename.does")), () -> false),
                 new PlaceKey("Delete", Optional.of(Words.text("key.remove.does")), () -> false));
+    }
+
+    @Override
+    public List<Setting<?>> settings() {
+        return settings.all();
     }
 
     @Override

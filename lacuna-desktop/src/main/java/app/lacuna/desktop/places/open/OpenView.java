@@ -12,6 +12,7 @@ import app.lacuna.desktop.ui.CopiedText;
 import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.ui.EmptyZone;
 import app.lacuna.desktop.ui.FileDialogs;
+import app.lacuna.desktop.ui.Focus;
 import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
@@ -269,7 +270,7 @@ final class OpenView {
         page.setWork(nothing);
         fillFoot();
         page.setFoot(footLeft);
-        focus = choose::requestFocus;
+        focus = () -> Focus.on(choose);
     }
 
     private void showLocking() {

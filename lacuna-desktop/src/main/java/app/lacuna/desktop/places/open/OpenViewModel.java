@@ -49,15 +49,21 @@ public final class OpenViewModel {
     private volatile Optional<LockedArchive> locked = Optional.empty();
     private volatile Optional<ArchiveSession> session = Optional.empty();
     private Map<String, Path> waiting = Map.of();
+    private boolean unpacking;
     private List<Path> asked = List.of();
     private Runnable goOn = () -> {};
     private Runnable stay = () -> {};
     private final Set<ArchiveSession> unwiped = ConcurrentHashMap.newKeySet();
     private Optional<Runnable> afterWriting = Optional.empty();
 
-    public OpenViewModel(Lifetime life, OpenHistory history, Programs programs, Clock clock) {
+    OpenViewModel(
+            Lifetime life,
+            OpenHistory history,
+            OpenSettings settings,
+            Programs programs,
+            Clock clock) {
         this.life = life;
-        this.programs = programs;
+        this.programs = new ChosenProgram(settings.viewer().value()::get, programs);
         this.clock = clock;
         opening = new Job(life, JobKind.OPENING, Job.Policy.NEWEST_WINS);
         receiving =
@@ -66,10 +72,15 @@ public final class OpenViewModel {
                         this::received,
                         cause -> troubles().tell(cause, isSalvaged()),
                         () -> troubles().tell(FailureText.named("NotTaken")));
-        recent = new RecentModel(life, history);
-        autoLock = new AutoLockModel(recent.lockMinutes(), this::lockByItself);
+        recent = new RecentModel(life, history, settings.rememberOpened().value());
+        autoLock = new AutoLockModel(settings.lockAfter().value().get(), this::lockByItself);
         autoLock.minutes()
-                .addListener((property, before, now) -> recent.keepLockMinutes(now.intValue()));
+                .addListener(
+                        (property, before, now) ->
+                                settings.lockAfter().value().set(now.intValue()));
+        settings.lockAfter()
+                .value()
+                .addListener((property, before, now) -> autoLock.minutes().set(now));
     }
 
     /** Reads what can be seen without the password. One that needs none is unlocked at once. */
@@ -114,6 +125,21 @@ public final class OpenViewModel {
         }
         troubles().clear();
         receiving.putTogether(files);
+    }
+
+    /** The same, and everything in it is taken out beside it as soon as it is open. */
+    public void unpack(List<Path> files) {
+        boolean one = files.size() == 1 && IncomingFiles.isArchive(files.get(0));
+        if (!one && !IncomingFiles.areDiscs(files)) {
+            open(files); // first they are put together
+            return;
+        }
+        leave(
+                Leaving.OPEN_ANOTHER,
+                () -> {
+                    start(files, Way.USUAL, Optional.empty());
+                    unpacking = true;
+                });
     }
 
     private void received(List<Path> archives) {
@@ -161,6 +187,7 @@ public final class OpenViewModel {
     private void start(List<Path> files, Way way, Optional<Secret> password) {
         troubles().clear();
         waiting = Map.of();
+        unpacking = false;
         asked = files;
         opening.start(
                 (listener, cancel) ->
@@ -238,6 +265,10 @@ public final class OpenViewModel {
         }
         become(OpenState.UNLOCKED);
         putIn(made);
+        if (unpacking) {
+            unpacking = false;
+            made.extractAll();
+        }
     }
 
     /** What was written takes the place of what was open. */

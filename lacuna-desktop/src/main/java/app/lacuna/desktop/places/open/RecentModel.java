@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.beans.value.ObservableValue;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 
@@ -18,6 +19,7 @@ import javafx.collections.ObservableList;
  */
 public final class RecentModel {
     private final OpenHistory history;
+    private final ObservableValue<Boolean> remembering;
     private final Job keeping;
     private final ObservableList<Recent> archives = FXCollections.observableArrayList();
 
@@ -26,10 +28,20 @@ public final class RecentModel {
      */
     public record Recent(Path archive, boolean there) {}
 
-    RecentModel(Lifetime life, OpenHistory history) {
+    /**
+     * @param remembering whether any are kept; when that is taken back, all are forgotten
+     */
+    RecentModel(Lifetime life, OpenHistory history, ObservableValue<Boolean> remembering) {
         this.history = history;
+        this.remembering = remembering;
         keeping = new Job(life, JobKind.LOOKING, Job.Policy.QUEUE);
         keep(() -> {});
+        remembering.addListener(
+                (property, before, now) -> {
+                    if (!now) {
+                        List.copyOf(archives).forEach(recent -> forget(recent.archive()));
+                    }
+                });
     }
 
     private interface Change {
@@ -52,25 +64,14 @@ public final class RecentModel {
     }
 
     void opened(Path archive) {
-        keep(() -> history.opened(archive.toAbsolutePath().normalize()));
+        if (remembering.getValue()) {
+            keep(() -> history.opened(archive.toAbsolutePath().normalize()));
+        }
     }
 
     public void forget(Path archive) {
         archives.removeIf(recent -> recent.archive().equals(archive));
         keep(() -> history.forget(archive));
-    }
-
-    int lockMinutes() {
-        try {
-            return history.lockMinutes();
-        } catch (IOException e) {
-            return OpenHistory.USUAL_MINUTES;
-        }
-    }
-
-    /** Where it can not be kept it holds until the program ends. */
-    void keepLockMinutes(int minutes) {
-        keep(() -> history.setLockMinutes(minutes));
     }
 
     /** The last one first. */

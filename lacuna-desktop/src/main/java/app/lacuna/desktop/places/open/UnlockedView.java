@@ -25,6 +25,7 @@ import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.CopiedText;
 import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.ui.FileDialogs;
+import app.lacuna.desktop.ui.Focus;
 import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
@@ -115,7 +116,7 @@ final class UnlockedView {
     }
 
     void focus() {
-        table.requestFocus();
+        Focus.on(table);
     }
 
     /** Lets go of what the toolkit would keep. */

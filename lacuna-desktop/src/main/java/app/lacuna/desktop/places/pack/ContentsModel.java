@@ -7,6 +7,7 @@ import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.NameOrder;
 import app.lacuna.extract.Outlook;
 import app.lacuna.selection.ExcludeRules;
 import app.lacuna.selection.FileItem;
@@ -21,10 +22,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.regex.PatternSyntaxException;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -192,7 +193,7 @@ public final class ContentsModel {
 
     private void arrange() {
         FileSelection now = selection.get();
-        String wanted = find.get().strip().toLowerCase(Locale.ROOT);
+        String wanted = find.get().strip();
         arranging.start(
                 (listener, cancel) -> new Arranged(treeOf(now, wanted), Outlook.of(now)),
                 this::arranged);
@@ -210,17 +211,17 @@ public final class ContentsModel {
     }
 
     private static PathTree.Node<FileItem> treeOf(FileSelection all, String find) {
+        Predicate<String> named = NameOrder.finding(find);
         List<FileItem> items =
                 find.isEmpty()
                         ? all.items()
-                        : all.items().stream()
-                                .filter(item -> lastName(item).contains(find))
-                                .toList();
-        return PathTree.of(items, FileItem::path, FileItem::kind, FileItem::size);
+                        : all.items().stream().filter(item -> named.test(lastName(item))).toList();
+        return PathTree.of(
+                items, FileItem::path, FileItem::kind, FileItem::size, NameOrder.byName());
     }
 
     private static String lastName(FileItem item) {
-        return item.path().substring(item.path().lastIndexOf('/') + 1).toLowerCase(Locale.ROOT);
+        return item.path().substring(item.path().lastIndexOf('/') + 1);
     }
 
     /** Why it could not be looked through. */

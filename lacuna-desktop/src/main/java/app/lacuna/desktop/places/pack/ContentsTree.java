@@ -2,6 +2,7 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.ui.TreeColumns;
+import app.lacuna.desktop.words.NameOrder;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.forecast.SizeRange;
@@ -101,8 +102,7 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
             Comparator<PathTree.Node<FileItem>> by =
                     column == getColumns().get(1)
                             ? Comparator.comparingLong(PathTree.Node::size)
-                            : Comparator.comparing(
-                                    PathTree.Node::name, String.CASE_INSENSITIVE_ORDER);
+                            : Comparator.comparing(PathTree.Node::name, NameOrder.byName());
             boolean up = column.getSortType() == TreeTableColumn.SortType.ASCENDING;
             chosen = Optional.of(up ? by : by.reversed());
         }

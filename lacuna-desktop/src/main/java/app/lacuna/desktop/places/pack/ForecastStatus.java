@@ -12,7 +12,6 @@ import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.Delivery.Disc;
 import app.lacuna.forecast.Forecast;
 import app.lacuna.forecast.SizeRange;
-import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -25,9 +24,6 @@ import javafx.scene.layout.VBox;
 
 /** The forecast in the foot: size, e-mails, discs, time. */
 final class ForecastStatus extends HBox {
-    private static final List<Long> LIMITS =
-            List.of(10_000_000L, 20_000_000L, 25_000_000L, 50_000_000L);
-
     private final PackViewModel model;
     private final PopoverLayer layer;
 
@@ -84,7 +80,7 @@ final class ForecastStatus extends HBox {
         ObjectProperty<Long> chosen = new SimpleObjectProperty<>(model.mailLimit().get());
         chosen.addListener((property, before, now) -> model.mailLimit().set(now));
         VBox choices =
-                new ChoiceGroup<>("mail-limit", LIMITS, chosen, Sizes::inWords)
+                new ChoiceGroup<>("mail-limit", PackSettings.MAIL_LIMITS, chosen, Sizes::inWords)
                         .whenClicked(layer::close)
                         .column();
         Label note = Page.label(Words.text("mail.note"), Styles.SECONDARY);

@@ -11,6 +11,7 @@ import app.lacuna.desktop.parts.receipt.CopyModel;
 import app.lacuna.desktop.parts.receipt.OriginalsLine;
 import app.lacuna.desktop.parts.receipt.PasswordStep;
 import app.lacuna.desktop.parts.receipt.ReceiptView;
+import app.lacuna.desktop.settings.Setting;
 import app.lacuna.desktop.shell.DiscsWanted;
 import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Place;
@@ -45,6 +46,7 @@ public final class PackPlace implements Place {
     private final List<PackSession> sessions = new ArrayList<>();
     private final JobsStrip jobs = new JobsStrip(sessions, this::show);
     private final ReadOnlyObjectWrapper<Region> page = new ReadOnlyObjectWrapper<>();
+    private final PackSettings settings;
     private PackSession session;
 
     /**
@@ -54,11 +56,13 @@ public final class PackPlace implements Place {
         this.services = services;
         this.navigator = navigator;
         this.newModel = newModel;
+        settings = new PackSettings(services.settings(), services.dialogs());
         show(newSession());
     }
 
     private PackSession newSession() {
         PackViewModel model = newModel.get();
+        settings.applyTo(model);
         PackSession[] made = new PackSession[1];
         PackView view =
                 new PackView(
@@ -85,6 +89,11 @@ public final class PackPlace implements Place {
             show(newSession());
         }
         new RoundOfPage(session.model()).load(round);
+    }
+
+    @Override
+    public List<Setting<?>> settings() {
+        return settings.all();
     }
 
     private void show(PackSession chosen) {
@@ -263,7 +272,9 @@ public final class PackPlace implements Place {
 
     @Override
     public void primary() {
-        if (!session.hasReceipt()) {
+        if (session.hasReceipt()) {
+            session.receipt().ifPresent(ReceiptView::primary);
+        } else {
             session.view().primary();
         }
     }

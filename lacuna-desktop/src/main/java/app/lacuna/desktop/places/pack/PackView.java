@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.base.Progress;
+import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.parts.password.PasswordCard;
 import app.lacuna.desktop.ui.BriefLine;
@@ -15,6 +16,7 @@ import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Words;
 import java.io.File;
+import java.util.List;
 import javafx.beans.InvalidationListener;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
@@ -25,6 +27,7 @@ import javafx.scene.control.Label;
 import javafx.scene.input.Clipboard;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Rectangle;
@@ -118,8 +121,24 @@ public final class PackView {
                 Page.button("add-folder", Words.text("contents.add-folder"), this::addFolder);
         Page.withKey(files, "files");
         Page.withKey(folder, "folder");
-        return new EmptyZone(Words.text("pack.empty"), model.contents()::add, files, folder)
-                .with(new RoundsRow(model, layer));
+        EmptyZone zone =
+                new EmptyZone(Words.text("pack.empty"), model.contents()::add, files, folder)
+                        .with(new RoundsRow(model, layer));
+        if (model.rounds().recentForm().isEmpty()) {
+            zone.with(firstStart());
+        }
+        return zone;
+    }
+
+    /** Where nothing has been packed yet: what will happen, in three lines. */
+    private static Node firstStart() {
+        VBox lines = new VBox(4);
+        lines.setId("first-start");
+        lines.setMaxWidth(Region.USE_PREF_SIZE);
+        for (String key : List.of("pack.first.pack", "pack.first.proof", "pack.first.ends")) {
+            lines.getChildren().add(Page.label(Words.text(key), Styles.SECONDARY));
+        }
+        return lines;
     }
 
     public void addFiles() {
@@ -185,7 +204,11 @@ public final class PackView {
         forecast.managedProperty().bind(forecast.visibleProperty());
         next.visibleProperty().bind(both.or(model.ready().not()));
         next.managedProperty().bind(next.visibleProperty());
-        left.setMinWidth(0);
+        left.minWidthProperty()
+                .bind(
+                        Bindings.when(forecast.visibleProperty())
+                                .then(forecast.widthProperty())
+                                .otherwise(0));
         HBox.setHgrow(left, Priority.ALWAYS);
         return left;
     }

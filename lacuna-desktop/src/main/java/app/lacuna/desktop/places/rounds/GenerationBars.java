@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.desktop.look.TextSize;
+import app.lacuna.desktop.ui.Focus;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
@@ -106,7 +107,7 @@ final class GenerationBars extends ScrollPane {
                                 pane.getChildren().stream()
                                         .filter(node -> id.equals(node.getId()))
                                         .findFirst())
-                .ifPresent(Node::requestFocus);
+                .ifPresent(Focus::on);
     }
 
     /** The picked, the last, those that are whole and the first, as far as they do not touch. */

@@ -10,6 +10,7 @@ import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.taking.ExtractModel;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.NameOrder;
 import app.lacuna.generations.Manifest;
 import app.lacuna.job.Moment;
 import app.lacuna.job.PutBackJob;
@@ -19,7 +20,6 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
@@ -123,7 +123,7 @@ final class MomentModel {
 
     private void arrange() {
         List<MomentRow> rows = all.get().orElse(List.of());
-        String wanted = filter.get().strip().toLowerCase(Locale.ROOT);
+        String wanted = filter.get().strip();
         arranging.start(
                 (listener, cancel) ->
                         wanted.isEmpty()
@@ -140,8 +140,7 @@ final class MomentModel {
 
     /** Paths that have these letters in them, whatever their case. */
     static Predicate<String> matches(String wanted) {
-        String small = wanted.toLowerCase(Locale.ROOT);
-        return path -> path.toLowerCase(Locale.ROOT).contains(small);
+        return NameOrder.finding(wanted);
     }
 
     boolean isTicked(MomentRow row) {

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Focus;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Words;
@@ -120,7 +121,7 @@ final class MomentSheet extends VBox {
     }
 
     void find() {
-        find.requestFocus();
+        Focus.on(find);
         find.selectAll();
     }
 }

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.Focus;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
@@ -68,7 +69,7 @@ final class RoundList extends VBox {
             }
             lines.getChildren().add(button);
             if (focused && isChosen(line)) {
-                button.requestFocus();
+                Focus.on(button);
             }
         }
     }

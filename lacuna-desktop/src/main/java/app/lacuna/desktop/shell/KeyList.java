@@ -1,6 +1,7 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.KeyNames;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
@@ -8,8 +9,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.layout.GridPane;
 
-/** All keys on one sheet: of the window, and of the places one after the other. */
-final class HelpSheet {
+/** All keys: of the window, and of the places one after the other. */
+public final class KeyList {
     /** What works everywhere, by the names of its texts. */
     private static final List<String> OF_THE_WINDOW =
             List.of("find", "primary", "lock", "escape", "larger", "smaller", "usual", "help");
@@ -17,29 +18,34 @@ final class HelpSheet {
     private final GridPane grid = new GridPane();
     private int row;
 
-    private HelpSheet() {
+    private KeyList() {
         grid.setHgap(24);
         grid.setVgap(6);
     }
 
-    static Node[] content(List<Place> places) {
-        HelpSheet sheet = new HelpSheet();
-        for (int i = 0; i < places.size(); i++) {
+    public static Node of(List<Place> places) {
+        KeyList sheet = new KeyList();
+        List<Place> numbered =
+                places.stream().filter(place -> place.marginBox().isEmpty()).toList();
+        for (int i = 0; i < numbered.size(); i++) {
             sheet.line(
-                    Keys.shown("Ctrl+" + (i + 1)), Words.text("key.place", places.get(i).title()));
+                    KeyNames.shown("Ctrl+" + (i + 1)),
+                    Words.text("key.place", numbered.get(i).title()));
         }
         OF_THE_WINDOW.forEach(
                 key ->
                         sheet.line(
-                                Keys.shown(Words.text("key." + key)),
+                                KeyNames.shown(Words.text("key." + key)),
                                 Words.text("key." + key + ".does")));
         for (Place place : places) {
-            sheet.heading(place.title());
+            if (!place.keys().isEmpty()) {
+                sheet.heading(place.title());
+            }
             for (Place.PlaceKey key : place.keys()) {
-                key.line().ifPresent(line -> sheet.line(Keys.shown(key.combination()), line));
+                key.line().ifPresent(line -> sheet.line(KeyNames.shown(key.combination()), line));
             }
         }
-        return new Node[] {Page.label(Words.text("help.title"), Styles.HEADING), sheet.grid};
+        return sheet.grid;
     }
 
     private void heading(String words) {

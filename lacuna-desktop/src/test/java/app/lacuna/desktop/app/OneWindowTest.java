@@ -2,6 +2,7 @@ package app.lacuna.desktop.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.desktop.app.Start.Wish;
 import java.io.IOException;
 import java.net.StandardProtocolFamily;
 import java.net.UnixDomainSocketAddress;
@@ -25,7 +26,7 @@ import org.junit.jupiter.api.io.TempDir;
 class OneWindowTest {
     @TempDir Path own;
     private final List<OneWindow> open = new ArrayList<>();
-    private final BlockingQueue<List<Path>> taken = new LinkedBlockingQueue<>();
+    private final BlockingQueue<Start> taken = new LinkedBlockingQueue<>();
 
     private OneWindow start() {
         OneWindow window = new OneWindow(own.resolve("window"));
@@ -40,7 +41,7 @@ class OneWindowTest {
 
     private OneWindow first() {
         OneWindow first = start();
-        assertThat(first.handOver(List.of())).isFalse();
+        assertThat(first.handOver(Start.usual())).isFalse();
         first.listen(taken::add);
         return first;
     }
@@ -52,18 +53,19 @@ class OneWindowTest {
                 IntStream.range(0, 700)
                         .mapToObj(i -> Path.of("/season/" + (999 - i) + " \u00fc\n\u2116.jpg"))
                         .toList();
-        assertThat(start().handOver(files)).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(files);
-        assertThat(start().handOver(List.of())).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEmpty();
+        Start wanted = new Start(Wish.PACK, files);
+        assertThat(start().handOver(wanted)).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(wanted);
+        assertThat(start().handOver(Start.usual())).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual());
     }
 
     @Test
     void whenTheFirstHasEndedTheNextIsTheFirst() throws Exception {
         first().close();
         OneWindow next = first();
-        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         next.close();
         assertThat(Files.exists(own.resolve("window/window.socket"))).isFalse();
     }
@@ -76,14 +78,14 @@ class OneWindowTest {
         dead.bind(UnixDomainSocketAddress.of(own.resolve("window/window.socket")));
         dead.close(); // the file stays
         first();
-        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
     }
 
     @Test
     void itWaitsForAFirstThatIsJustStarting() throws Exception {
         OneWindow first = start();
-        assertThat(first.handOver(List.of())).isFalse();
+        assertThat(first.handOver(Start.usual())).isFalse();
         Thread later =
                 new Thread(
                         () -> {
@@ -95,26 +97,26 @@ class OneWindowTest {
                             first.listen(taken::add);
                         });
         later.start();
-        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         later.join();
     }
 
     @Test
     void whereNobodyAnswersAStartHasAWindowOfItsOwn() {
         OneWindow silent = start();
-        assertThat(silent.handOver(List.of())).isFalse(); // holds the lock and never listens
-        assertThat(start().handOver(List.of(Path.of("/a")))).isFalse();
+        assertThat(silent.handOver(Start.usual())).isFalse(); // holds the lock and never listens
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isFalse();
     }
 
     /** It is stopped, for example: the socket is there, and nobody reads. */
     @Test
     void whereTheFirstDoesNotReadAStartHasAWindowOfItsOwn() throws IOException {
         OneWindow stopped = start();
-        assertThat(stopped.handOver(List.of())).isFalse();
+        assertThat(stopped.handOver(Start.usual())).isFalse();
         try (ServerSocketChannel deaf = ServerSocketChannel.open(StandardProtocolFamily.UNIX)) {
             deaf.bind(UnixDomainSocketAddress.of(own.resolve("window/window.socket")));
-            assertThat(start().handOver(List.of(Path.of("/a")))).isFalse();
+            assertThat(start().handOver(Start.usual(Path.of("/a")))).isFalse();
         }
     }
 
@@ -125,15 +127,15 @@ class OneWindowTest {
                 SocketChannel.open(
                         UnixDomainSocketAddress.of(own.resolve("window/window.socket")))) {
             assertThat(silent.isConnected()).isTrue();
-            assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
+            assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
         }
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
     }
 
     @Test
     void whereNoFolderCanBeMadeAStartHasAWindowOfItsOwn() throws IOException {
         Files.writeString(own.resolve("window"), "in the way");
-        assertThat(start().handOver(List.of(Path.of("/a")))).isFalse();
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isFalse();
     }
 
     @Test
@@ -158,8 +160,8 @@ class OneWindowTest {
                 channel.write(ByteBuffer.wrap(nonsense));
             }
         }
-        assertThat(start().handOver(List.of(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).containsExactly(Path.of("/a"));
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         assertThat(taken).isEmpty();
     }
 

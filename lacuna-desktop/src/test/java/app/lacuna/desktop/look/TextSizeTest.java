@@ -19,7 +19,6 @@ class TextSizeTest {
         assertThat(TextSize.larger(200)).isEqualTo(200);
         assertThat(TextSize.smaller(150)).isEqualTo(125);
         assertThat(TextSize.smaller(100)).isEqualTo(100);
-        assertThat(TextSize.next(200)).isEqualTo(100);
         assertThat(TextSize.style(200)).contains("26.0px");
     }
 }

@@ -5,6 +5,7 @@ import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Language;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.drive.BurnList;
@@ -23,12 +24,14 @@ import app.lacuna.desktop.places.pack.PackViewModel;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.shell.Window;
 import app.lacuna.desktop.ui.FileDialogs;
+import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.Existing;
+import app.lacuna.state.Settings;
 import app.lacuna.trash.FreedesktopTrash;
 import app.lacuna.trash.Trash;
 import java.awt.image.BufferedImage;
@@ -110,6 +113,7 @@ abstract class InWindow extends ApplicationTest {
     @Override
     public void start(Stage stage) throws IOException {
         Fonts.load();
+        speak();
         outbox = Files.createTempDirectory(folder, "outbox");
         history = new OpenHistory(Files.createTempDirectory(folder, "state"));
         rounds = new RoundStore(Files.createTempDirectory(folder, "state"));
@@ -121,7 +125,8 @@ abstract class InWindow extends ApplicationTest {
                                         clock,
                                         dialogs,
                                         programs,
-                                        Optional.of(trash()))),
+                                        Optional.of(trash()),
+                                        settings())),
                         new Desk.Kept(
                                 rounds,
                                 history,
@@ -133,7 +138,7 @@ abstract class InWindow extends ApplicationTest {
         pack.folder().set(folder);
         pack.folder().set(outbox); // chosen, and not beside the originals
         scene = new Scene(window.shell(), 1240, 795);
-        theme = new Theme(scene);
+        theme = new Theme(scene, desk.services().look());
         theme.show(Appearance.LIGHT);
         window.listenOn(scene, theme);
         stage.setScene(scene);
@@ -148,15 +153,26 @@ abstract class InWindow extends ApplicationTest {
         return usual;
     }
 
+    /** Nobody's, to begin with. */
+    Settings settings() throws IOException {
+        return new Settings(Files.createTempDirectory(folder, "config"));
+    }
+
     /** In the folder of the tests: nothing lands in the trash of whoever runs them. */
     private static Trash trash() throws IOException {
         int user = (Integer) Files.getAttribute(folder, "unix:uid");
         return new FreedesktopTrash(folder.resolve("data"), user, Clock.systemDefaultZone());
     }
 
+    /** The language that the window is built in. */
+    void speak() {
+        Words.speak(Language.ENGLISH);
+    }
+
     @Override
     public void stop() {
         window.end();
+        Words.speak(Language.ENGLISH);
     }
 
     static void until(Callable<Boolean> condition) throws TimeoutException {
@@ -165,7 +181,7 @@ abstract class InWindow extends ApplicationTest {
 
     static void until(Callable<Boolean> condition, String what) throws TimeoutException {
         try {
-            waitFor(60, TimeUnit.SECONDS, condition);
+            waitFor(Integer.getInteger("until.seconds", 60), TimeUnit.SECONDS, condition);
         } catch (TimeoutException e) {
             throw new AssertionError("waited for " + what + " in vain", e);
         }

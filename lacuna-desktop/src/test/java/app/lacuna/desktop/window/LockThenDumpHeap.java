@@ -12,6 +12,7 @@ import app.lacuna.desktop.places.open.OpenViewModel;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.staging.Natives;
+import app.lacuna.state.Settings;
 import com.sun.management.HotSpotDiagnosticMXBean;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
@@ -146,12 +147,13 @@ public final class LockThenDumpHeap {
                                 Clock.systemDefaultZone(),
                                 new NoDialogs(),
                                 file -> {},
-                                Optional.empty()),
+                                Optional.empty(),
+                                new Settings(state)),
                         Desk.Kept.in(state),
                         state);
         open = desk.open().model();
         scene = new Scene(desk.window().shell(), 1200, 760);
-        Theme theme = new Theme(scene);
+        Theme theme = new Theme(scene, desk.services().look());
         theme.show(Appearance.LIGHT);
         desk.window().listenOn(scene, theme);
         Stage stage = new Stage();

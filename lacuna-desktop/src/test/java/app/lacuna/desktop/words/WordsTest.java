@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.lacuna.archive.Form;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
+import app.lacuna.base.Language;
 import app.lacuna.base.Stage;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.clearing.LooseEnd;
@@ -195,6 +196,26 @@ class WordsTest {
                             List.of(
                                     "find", "primary", "lock", "escape", "larger", "smaller",
                                     "usual", "help")),
+                    Map.entry(
+                            "cap.",
+                            List.of(
+                                    "Ctrl", "Shift", "Enter", "Space", "Delete", "Plus", "Minus",
+                                    "Comma")),
+                    Map.entry(
+                            "setting.",
+                            List.of(
+                                    "language",
+                                    "look",
+                                    "text-size",
+                                    "motion",
+                                    "pack-for",
+                                    "pack-into",
+                                    "mail-limit",
+                                    "lock-after",
+                                    "viewer",
+                                    "remember-opened",
+                                    "remember-readable",
+                                    "file-manager")),
                     Map.entry("make.", List.of("characters", "words")),
                     Map.entry("size.", List.of("kB", "MB", "GB", "TB", "PB", "EB")),
                     Map.entry("stranger.", List.of("nothing", "names", "all")),
@@ -312,9 +333,10 @@ class WordsTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"DE, en_DE", "'', en_150", "US, en_US"})
-    void numbersAreWrittenAsWhereTheUserLives(String country, String expected) {
-        assertThat(Words.locale(new Locale("tr", country)).toString()).isEqualTo(expected);
+    @CsvSource({"en, DE, en_DE", "en, '', en_150", "en, US, en_US", "de, AT, de_AT", "de, '', de"})
+    void numbersAreWrittenAsWhereTheUserLives(String language, String country, String expected) {
+        assertThat(Words.locale(new Language(language), new Locale("tr", country)).toString())
+                .isEqualTo(expected);
     }
 
     @ParameterizedTest

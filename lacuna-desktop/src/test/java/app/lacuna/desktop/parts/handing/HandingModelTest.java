@@ -145,7 +145,7 @@ class HandingModelTest {
                 .contains("finds/sherd-0.jpg", "finds/sherd-7.jpg");
         for (Path draft : done.drafts()) {
             String message = Files.readString(draft, StandardCharsets.US_ASCII);
-            assertThat(message).contains("X-Unsent: 1").doesNotContain(PASSWORD, "sherd");
+            assertThat(message).contains("X-Unsent: 1").doesNotContain(PASSWORD, "sherd-");
         }
     }
 

@@ -9,6 +9,7 @@ import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.session.CheckState;
+import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.window.MovableClock;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
@@ -17,6 +18,7 @@ import app.lacuna.rounds.OpenHistory;
 import app.lacuna.selection.PathTree.Node;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.Existing;
+import app.lacuna.state.Settings;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -28,6 +30,7 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.io.TempDir;
+import org.mockito.Mockito;
 
 /** An archive of two files with the password "hut", and the model of the Open place. */
 abstract class OnOpenArchive {
@@ -39,12 +42,19 @@ abstract class OnOpenArchive {
     final MovableClock clock = new MovableClock();
     final List<Path> openedOutside = new ArrayList<>();
 
+    /** As usual, unless the test has set something there. */
+    static OpenSettings settings(Path folder) {
+        return new OpenSettings(
+                new Settings(folder.resolve("config")), Mockito.mock(FileDialogs.class));
+    }
+
     @BeforeEach
     void pack() throws IOException {
         model =
                 new OpenViewModel(
                         script.life(),
                         new OpenHistory(folder.resolve("state")),
+                        OnOpenArchive.settings(folder),
                         openedOutside::add,
                         clock);
         settle();

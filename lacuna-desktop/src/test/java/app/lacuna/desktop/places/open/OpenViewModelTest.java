@@ -22,6 +22,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.NoSuchElementException;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
@@ -169,6 +171,54 @@ class OpenViewModelTest extends OnOpenArchive {
         assertThat(folder.resolve("notes/dig/b.txt")).hasContent("second");
     }
 
+    /** As a file manager asks for it: the password is all that is missing. */
+    @Test
+    void unpacksBesideTheArchiveAsSoonAsItIsOpen() {
+        model.unpack(List.of(archive));
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        model.locked().password().set("wrong");
+        model.locked().unlock();
+        settle();
+        assertThat(folder.resolve("notes")).doesNotExist();
+        model.locked().password().set("hut");
+        model.locked().unlock();
+        settle();
+        assertThat(model.session().extract().report().get().orElseThrow().isComplete()).isTrue();
+        assertThat(folder.resolve("notes/dig/b.txt")).hasContent("second");
+    }
+
+    /** The wish belongs to its archive, not to the next one. */
+    @Test
+    void whatIsOpenedInsteadIsNotUnpacked() {
+        model.unpack(List.of(archive));
+        model.open(archive);
+        settle();
+        model.locked().password().set("hut");
+        model.locked().unlock();
+        settle();
+        assertThat(folder.resolve("notes")).doesNotExist();
+    }
+
+    @Test
+    void aChosenProgramOpensWhatTheSystemWould() throws Exception {
+        Path program = folder.resolve("program");
+        Files.writeString(program, "#!/bin/sh\necho \"$1\" > \"$0.said\"\n");
+        assertThat(program.toFile().setExecutable(true)).isTrue();
+        List<Path> ofSystem = new ArrayList<>();
+        new ChosenProgram(() -> "", ofSystem::add).open(archive);
+        assertThat(ofSystem).containsExactly(archive);
+        new ChosenProgram(program::toString, ofSystem::add).open(archive);
+        Path said = folder.resolve("program.said");
+        for (int i = 0; i < 200 && (!Files.exists(said) || Files.size(said) == 0); i++) {
+            Thread.sleep(20);
+        }
+        assertThat(said).hasContent(archive.toString());
+        assertThat(ofSystem).hasSize(1);
+        assertThatThrownBy(() -> new ChosenProgram(() -> "/nowhere/x", ofSystem::add).open(archive))
+                .isInstanceOf(IOException.class);
+    }
+
     @Test
     void extractsOnlyWhatIsChosen() {
         unlock();
@@ -257,6 +307,7 @@ class OpenViewModelTest extends OnOpenArchive {
                 new OpenViewModel(
                         script.life(),
                         new OpenHistory(folder.resolve("state")),
+                        settings(folder),
                         openedOutside::add,
                         clock);
         settle();

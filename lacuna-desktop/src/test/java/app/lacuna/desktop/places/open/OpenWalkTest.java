@@ -105,6 +105,7 @@ class OpenWalkTest {
                 new OpenViewModel(
                         script.life(),
                         new OpenHistory(folder.resolve("state")),
+                        OnOpenArchive.settings(folder),
                         outside::add,
                         clock);
         int step = 0;

@@ -1,0 +1,115 @@
+package app.lacuna.desktop.system;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class FileManagersTest {
+    @TempDir Path home;
+    private Path launcher;
+
+    @BeforeEach
+    void makeLauncher() throws IOException {
+        launcher = Files.createDirectories(home.resolve("it's $HOME \"quoted\"")).resolve("lacuna");
+        Files.writeString(
+                launcher, "#!/bin/sh\nprintf '%s\\n' \"$@\" > \"$(dirname \"$0\")/said\"\n");
+        assertThat(launcher.toFile().setExecutable(true)).isTrue();
+    }
+
+    private FileManagers managers(String pack, String unpack) {
+        return new FileManagers(
+                home.resolve("data"),
+                home.resolve("config"),
+                launcher,
+                List.of(
+                        new FileManagers.Entry("pack", pack, "--do=pack", false),
+                        new FileManagers.Entry("unpack", unpack, "--do=unpack", true)));
+    }
+
+    private List<Path> all() throws IOException {
+        try (Stream<Path> files = Files.walk(home)) {
+            return files.filter(Files::isRegularFile)
+                    .filter(file -> !file.equals(launcher))
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    @Test
+    void entriesComeAndGoAndNothingElseIsTouched() throws IOException {
+        Path foreign = home.resolve("data/nautilus/scripts/Pack");
+        Files.createDirectories(foreign.getParent());
+        Files.writeString(foreign, "#!/bin/sh\necho mine\n");
+        FileManagers managers = managers("Pack", "Unpack");
+        assertThat(managers.areThere()).isFalse();
+        managers.install();
+        assertThat(all())
+                .hasSize(10)
+                .allMatch(file -> file.equals(foreign) || Files.isExecutable(file));
+        assertThat(foreign).hasContent("#!/bin/sh\necho mine");
+        Path changed = home.resolve("config/caja/scripts/Mine");
+        Path ours = home.resolve("config/caja/scripts/Unpack");
+        Files.writeString(changed, Files.readString(ours) + "echo more\n");
+        managers.remove();
+        assertThat(all()).containsExactlyInAnyOrder(foreign, changed);
+    }
+
+    /** In another language they have other names: the old ones do not stay. */
+    @Test
+    void thoseOfAnotherLanguageTakeTheirPlace() throws IOException {
+        managers("Pack", "Unpack").install();
+        FileManagers german = managers("Packen", "Auspacken");
+        assertThat(german.areThere()).isFalse();
+        german.install();
+        assertThat(german.areThere()).isTrue();
+        assertThat(all()).hasSize(10);
+        assertThat(home.resolve("config/caja/scripts/Pack")).doesNotExist();
+    }
+
+    /** Several hundred files, in the order that the file manager gives them. */
+    @Test
+    void aScriptHandsEverythingToTheLauncher() throws Exception {
+        managers("Pack", "Unpack").install();
+        List<String> command =
+                new java.util.ArrayList<>(
+                        List.of(home.resolve("data/nautilus/scripts/Pack").toString()));
+        for (int i = 500; i > 0; i--) {
+            command.add("ü no " + i + ".jpg");
+        }
+        assertThat(new ProcessBuilder(command).start().waitFor(20, TimeUnit.SECONDS)).isTrue();
+        List<String> said =
+                Files.readAllLines(launcher.resolveSibling("said"), StandardCharsets.UTF_8);
+        assertThat(said.get(0)).isEqualTo("--do=pack");
+        assertThat(said.subList(1, said.size())).isEqualTo(command.subList(1, command.size()));
+    }
+
+    /** The toolkit of the desktop (GLib) starts what the desktop entry says. */
+    @Test
+    void theExecLineIsUnderstoodByTheDesktop() throws Exception {
+        managers("Pack", "Unpack").install();
+        String entry =
+                Files.readString(home.resolve("data/file-manager/actions/lacuna-pack.desktop"));
+        String exec = entry.lines().filter(l -> l.startsWith("Exec=")).findFirst().orElseThrow();
+        Path desktop = home.resolve("try.desktop");
+        Files.writeString(desktop, "[Desktop Entry]\nType=Application\nName=T\n" + exec + "\n");
+        Path file = Files.writeString(home.resolve("a b.txt"), "x");
+        Process gio =
+                new ProcessBuilder("gio", "launch", desktop.toString(), file.toString()).start();
+        assertThat(gio.waitFor(20, TimeUnit.SECONDS)).isTrue();
+        Path said = launcher.resolveSibling("said");
+        for (int i = 0; i < 200 && !Files.exists(said); i++) {
+            Thread.sleep(50);
+        }
+        Thread.sleep(100);
+        assertThat(Files.readAllLines(said)).containsExactly("--do=pack", file.toString());
+    }
+}

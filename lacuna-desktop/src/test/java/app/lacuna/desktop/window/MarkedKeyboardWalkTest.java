@@ -1,0 +1,21 @@
+package app.lacuna.desktop.window;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.lacuna.base.Language;
+import app.lacuna.desktop.words.Words;
+import java.io.IOException;
+
+/** In English, every sentence marked and a third longer: what nobody has translated is seen. */
+class MarkedKeyboardWalkTest extends KeyboardWalk {
+    @Override
+    void speak() {
+        Words.speak(Language.ENGLISH, Legible::longer);
+    }
+
+    @Override
+    void legible(String where) throws IOException {
+        super.legible(where);
+        assertThat(Legible.untranslated(scene)).as("not translated: " + where).isEmpty();
+    }
+}

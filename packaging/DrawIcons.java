@@ -4,14 +4,21 @@ import java.awt.Graphics2D;
 import java.awt.RenderingHints;
 import java.awt.geom.RoundRectangle2D;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.w3c.dom.Element;
 import org.w3c.dom.NodeList;
 
-/** DrawIcons SVG FOLDER: the icon in all usual sizes, as SIZE.png. Knows only the rectangles it has. */
+/** DrawIcons SVG FOLDER: the icon in all usual sizes, as SIZE.png, and
+ * together as lacuna.ico and lacuna.icns. Knows only the rectangles it has. */
 final class DrawIcons {
     private static final int[] SIZES = {16, 22, 24, 32, 48, 64, 128, 256, 512};
     private static final double UNITS = 128;
@@ -37,6 +44,36 @@ final class DrawIcons {
             graphics.dispose();
             ImageIO.write(image, "png", folder.resolve(size + ".png").toFile());
         }
+        Files.write(folder.resolve("lacuna.ico"), ofWindows(folder, 16, 24, 32, 48, 64, 128, 256));
+        Files.write(folder.resolve("lacuna.icns"), ofMac(folder));
+    }
+
+    /** ICO: a header, a line for each picture, and the pictures as PNG. */
+    private static byte[] ofWindows(Path folder, int... sizes) throws IOException {
+        int at = 6 + 16 * sizes.length;
+        ByteBuffer file = ByteBuffer.allocate(1 << 20).order(ByteOrder.LITTLE_ENDIAN);
+        file.putShort((short) 0).putShort((short) 1).putShort((short) sizes.length);
+        ByteArrayOutputStream pictures = new ByteArrayOutputStream();
+        for (int size : sizes) {
+            byte[] png = Files.readAllBytes(folder.resolve(size + ".png"));
+            file.put((byte) size).put((byte) size).putShort((short) 0); // 256 is written as 0
+            file.putShort((short) 1).putShort((short) 32).putInt(png.length);
+            file.putInt(at + pictures.size());
+            pictures.write(png);
+        }
+        file.put(pictures.toByteArray());
+        return Arrays.copyOf(file.array(), file.position());
+    }
+
+    /** ICNS: a header, and the pictures as PNG, each under the name of its size. */
+    private static byte[] ofMac(Path folder) throws IOException {
+        ByteBuffer file = ByteBuffer.allocate(1 << 20);
+        file.put("icns".getBytes(StandardCharsets.US_ASCII)).putInt(0);
+        for (String[] each : new String[][] {{"ic07", "128"}, {"ic08", "256"}, {"ic09", "512"}}) {
+            byte[] png = Files.readAllBytes(folder.resolve(each[1] + ".png"));
+            file.put(each[0].getBytes(StandardCharsets.US_ASCII)).putInt(png.length + 8).put(png);
+        }
+        return Arrays.copyOf(file.putInt(4, file.position()).array(), file.position());
     }
 
     private static void draw(Element rect, Graphics2D graphics) {

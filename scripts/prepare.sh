@@ -1,6 +1,8 @@
 # Shared by the scripts beside it; sourced, not run. Installs what a fresh Debian machine lacks and
 # builds when sources changed. Needs: root set to the top folder.
 
+# File names are read as UTF-8 wherever the system is; the language stays the user's.
+user_locale=${LC_ALL:-${LC_MESSAGES:-${LANG:-}}}
 export LC_ALL=C.UTF-8
 build_dir="$root/.build"
 mkdir -p "$build_dir"
@@ -73,7 +75,7 @@ need_outside_readers() {
 
 # What the program is made of: names and times of all sources.
 source_state() {
-  (cd "$root" && find pom.xml lacuna-*/pom.xml lacuna-*/src/main -type f -printf '%p %T@ %s\n' | sort | sha256sum)
+  (cd "$root" && find pom.xml docs/GUIDE.md lacuna-*/pom.xml lacuna-*/src/main -type f -printf '%p %T@ %s\n' | sort | sha256sum)
 }
 
 # is_built: whether the classes of everything that is started are there; cleaning takes them away.
@@ -155,6 +157,9 @@ java_options() {
   local options="-Dfile.encoding=UTF-8"
   local version
   version=$(java_version)
+  if [[ $user_locale =~ ^([a-z]{2,3})_([A-Z]{2})([.@].*)?$ ]]; then
+    options="$options -Duser.language=${BASH_REMATCH[1]} -Duser.country=${BASH_REMATCH[2]}"
+  fi
   [ "${version:-17}" -lt 22 ] || options="$options --enable-native-access=ALL-UNNAMED"
   echo "$options"
 }
@@ -194,3 +199,32 @@ make_class_archive() {
 
 # How the command line uses memory; its archive of classes is made for just that.
 cli_options="-Xmx${LACUNA_HEAP:-1g} -XX:+UseSerialGC"
+
+# same_jars_again: builds what ships once more, from a copy in another folder, and compares the jars.
+same_jars_again() {
+  local again="$build_dir/again" module jar
+  rm -rf "$again"
+  mkdir -p "$again/docs"
+  cp "$root/pom.xml" "$again/"
+  cp "$root/docs/GUIDE.md" "$again/docs/"
+  for module in "$root"/lacuna-*; do
+    mkdir -p "$again/$(basename "$module")/src"
+    cp "$module/pom.xml" "$again/$(basename "$module")/"
+    [ ! -d "$module/src/main" ] || cp -r "$module/src/main" "$again/$(basename "$module")/src/"
+  done
+  (cd "$again" && mvn -q -B -ntp package -Dmaven.test.skip=true -Dspotless.check.skip=true \
+    -pl lacuna-core,lacuna-cli,lacuna-desktop) >"$build_dir/again.log" 2>&1 || {
+    tail -n 20 "$build_dir/again.log" >&2
+    echo "It could not be built once more; see .build/again.log" >&2
+    return 1
+  }
+  for module in lacuna-core lacuna-cli lacuna-desktop; do
+    for jar in "$again/$module"/target/"$module"*.jar; do
+      cmp "$jar" "$root/$module/target/$(basename "$jar")" || {
+        echo "Two builds of $(basename "$jar") are not the same" >&2
+        return 1
+      }
+    done
+  done
+  rm -rf "$again"
+}

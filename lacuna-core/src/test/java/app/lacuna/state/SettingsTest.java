@@ -60,6 +60,38 @@ class SettingsTest {
         assertThat(settings.get("of-another-version")).contains("7");
     }
 
+    @Test
+    void whatSomebodyWroteAboutTheirsStays() throws IOException {
+        Files.createDirectories(settings.file().getParent());
+        Files.writeString(
+                settings.file(),
+                """
+                # As in the hut.\\
+                look = LIGHT
+                folder: /home/me/Trench\\
+                  C
+                ! the look again, which counts
+                look=DARK
+
+                text-size 150
+                """);
+        settings.set("look", "CONTRAST");
+        settings.forget("folder");
+        settings.set("language", "de");
+        assertThat(settings.file())
+                .hasContent(
+                        """
+                        # As in the hut.\\
+                        look=CONTRAST
+                        ! the look again, which counts
+
+                        text-size 150
+                        language=de
+                        """);
+        assertThat(settings.get("text-size")).contains("150");
+        assertThat(settings.get("folder")).isEmpty();
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"look=\\uZZZZ", "\u0000\u0001\\u12"})
     void aBrokenFileIsAsUsualAndPutAside(String broken) throws IOException {

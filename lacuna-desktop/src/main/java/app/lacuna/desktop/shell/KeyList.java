@@ -13,7 +13,9 @@ import javafx.scene.layout.GridPane;
 public final class KeyList {
     /** What works everywhere, by the names of its texts. */
     private static final List<String> OF_THE_WINDOW =
-            List.of("find", "primary", "lock", "escape", "larger", "smaller", "usual", "help");
+            List.of(
+                    "find", "primary", "lock", "escape", "larger", "smaller", "usual", "told",
+                    "help");
 
     private final GridPane grid = new GridPane();
     private int row;

@@ -2,6 +2,7 @@ package app.lacuna.desktop.shell;
 
 import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.ui.DropTarget;
+import app.lacuna.desktop.ui.Spoken;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -37,7 +38,7 @@ public final class Window {
                     .addListener(
                             (property, before, now) -> {
                                 if (current == place) {
-                                    shell.show(place, now);
+                                    show(place);
                                 }
                             });
         }
@@ -65,6 +66,7 @@ public final class Window {
                 .on("Ctrl+Enter", () -> current.primary())
                 .on("Ctrl+L", this::lock)
                 .on("F1", () -> help.accept(current))
+                .on("F6", () -> tellNext(scene))
                 .on("Esc", this::escape)
                 .listenOn(scene);
         for (Place place : places) {
@@ -124,6 +126,13 @@ public final class Window {
         shell.popovers().close();
         services.clipboard().takeOffNow();
         places.forEach(Place::lock);
+    }
+
+    /** What stands on the page; a popover is read by itself. */
+    private void tellNext(Scene scene) {
+        if (!shell.popovers().isOpen()) {
+            Spoken.next(scene);
+        }
     }
 
     /** Closes the popover, or else what the place makes of it. */

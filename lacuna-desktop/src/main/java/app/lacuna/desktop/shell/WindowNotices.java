@@ -3,6 +3,7 @@ package app.lacuna.desktop.shell;
 import app.lacuna.desktop.jobs.JobBook;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Words;
 import java.util.stream.Collectors;
@@ -34,6 +35,7 @@ final class WindowNotices extends VBox {
         line.setAlignment(Pos.CENTER_LEFT);
         line.getStyleClass().add(Styles.MESSAGE);
         getStyleClass().add("window-notices");
+        Spoken.news(this);
         getChildren().setAll(line);
         book.refused().addListener((property, before, now) -> now.ifPresent(this::refused));
         book.trouble().addListener((property, before, now) -> now.ifPresent(this::trouble));

@@ -34,6 +34,7 @@ public final class BusyLine extends HBox {
         bar.setAccessibleText(Words.text("busy.bar"));
         VBox lines = new VBox(4, heading, bar, detail);
         lines.setMinWidth(0);
+        Spoken.state(lines);
         HBox.setHgrow(lines, Priority.ALWAYS);
         Button cancel = Page.button("cancel", Words.text("busy.cancel"), action::cancel);
         getChildren().addAll(lines, cancel);

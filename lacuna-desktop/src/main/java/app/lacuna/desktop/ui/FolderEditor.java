@@ -38,7 +38,7 @@ public final class FolderEditor {
     public Node[] content() {
         TextField field = new TextField(folder.get().toString());
         field.setId(id + "-field");
-        field.setAccessibleText(title);
+        FieldName.give(field, title);
         field.setPrefColumnCount(34);
         field.getStyleClass().add(Styles.MONO);
         field.setOnAction(event -> take(field.getText()));

@@ -22,6 +22,7 @@ public final class MessageStrip extends HBox {
         VBox words = new VBox(2, what, rest);
         HBox.setHgrow(words, Priority.ALWAYS);
         getChildren().add(words);
+        Spoken.news(this);
         show(failure.getValue());
         failure.addListener((property, before, now) -> show(now));
     }
@@ -33,7 +34,6 @@ public final class MessageStrip extends HBox {
                 text -> {
                     what.setText(text.what());
                     rest.setText(text.safe() + " " + text.next());
-                    setAccessibleText(text.inOneLine());
                 });
     }
 }

@@ -5,6 +5,7 @@ import javafx.beans.value.ChangeListener;
 import javafx.beans.value.WeakChangeListener;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /**
@@ -20,7 +21,7 @@ public final class Notices extends ScrollPane {
 
     private final VBox strips = new VBox(10);
 
-    public Notices(Node... all) {
+    public Notices(Region... all) {
         strips.getChildren().setAll(all);
         setId("notices");
         getStyleClass().add("columns");
@@ -29,7 +30,8 @@ public final class Notices extends ScrollPane {
         setHbarPolicy(ScrollBarPolicy.NEVER);
         setFocusTraversable(false);
         strips.heightProperty().addListener((property, before, now) -> fit());
-        for (Node strip : all) {
+        for (Region strip : all) {
+            Spoken.news(strip);
             strip.managedProperty().addListener(new WeakChangeListener<>(follow));
         }
         fit();

@@ -83,6 +83,7 @@ public final class Page extends VBox {
         VBox box = new VBox(heading, line);
         box.getStyleClass().add(Styles.STATUS);
         box.setMinWidth(0);
+        Spoken.state(box);
         return box;
     }
 

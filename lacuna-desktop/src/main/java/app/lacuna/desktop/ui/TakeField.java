@@ -29,7 +29,7 @@ public final class TakeField extends HBox {
 
     /** Said aloud of the field. */
     public TakeField called(String accessible) {
-        field.setAccessibleText(accessible);
+        FieldName.give(field, accessible);
         return this;
     }
 

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.window;
 
 import static org.testfx.util.WaitForAsyncUtils.waitFor;
+import static org.testfx.util.WaitForAsyncUtils.waitForAsyncFx;
 import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.PackOptions;
@@ -51,6 +52,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.text.Text;
+import javafx.scene.text.TextFlow;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeAll;
@@ -219,8 +221,12 @@ abstract class InWindow extends ApplicationTest {
     }
 
     String brief() {
+        return waitForAsyncFx(10_000, () -> wordsOf(lookup(".brief").queryAs(TextFlow.class)));
+    }
+
+    private static String wordsOf(TextFlow line) {
         StringBuilder words = new StringBuilder();
-        for (Node node : lookup(".brief").queryAs(javafx.scene.text.TextFlow.class).getChildren()) {
+        for (Node node : line.getChildren()) {
             words.append(node instanceof Text text ? text.getText() : ((Labeled) node).getText());
         }
         return words.toString();

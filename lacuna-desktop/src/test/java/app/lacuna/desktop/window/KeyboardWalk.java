@@ -1,67 +1,35 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
+import app.lacuna.delivery.disc.DiscKind;
+import app.lacuna.demo.burner.TrayDrive;
+import app.lacuna.demo.drive.SimulatedDrive;
 import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.session.ArchiveSession;
+import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.words.Words;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.TimeoutException;
-import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
-import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 
 /**
  * The whole job, from files to files, without the mouse; on the way everything that can have the
  * focus has a name, and no text is cut, in the smallest window.
  */
-abstract class KeyboardWalk extends InWindow {
-    private static final int MOST_STEPS = 120;
+abstract class KeyboardWalk extends ByKeyboard {
+    private static final long SECTORS = 4_000_000 / DiscKind.SECTOR_BYTES;
+
+    private SimulatedDrive drive;
 
     @Override
-    public void start(Stage stage) throws IOException {
-        super.start(stage);
-        stage.setWidth(960);
-        stage.setHeight(640);
-    }
-
-    private void key(KeyCode... keys) {
-        for (KeyCode key : keys) {
-            press(key);
-        }
-        for (int i = keys.length - 1; i >= 0; i--) {
-            release(keys[i]);
-        }
-        waitForFxEvents();
-    }
-
-    private String focused() {
-        Node owner = scene.getFocusOwner();
-        return owner == null || owner.getId() == null ? "" : owner.getId();
-    }
-
-    /** Goes on with the tabulator until it is there. */
-    private void tabTo(String id) {
-        for (int i = 0; i < MOST_STEPS && !focused().equals(id); i++) {
-            key(KeyCode.TAB);
-        }
-        assertThat(focused()).as("reached by the tabulator").isEqualTo(id);
-    }
-
-    private void press(String id) {
-        tabTo(id);
-        key(KeyCode.SPACE);
-    }
-
-    void legible(String where) throws IOException {
-        waitForFxEvents();
-        picture(Words.language().code() + "-" + where);
-        assertThat(Legible.silent(scene)).as("tells a screen reader nothing: " + where).isEmpty();
-        assertThat(Legible.cut(scene)).as("cut: " + where).isEmpty();
+    Services outfit(Services usual) throws IOException {
+        drive = new SimulatedDrive(Files.createTempDirectory(folder, "discs"));
+        return usual.withDrive(new TrayDrive(drive));
     }
 
     @Test
@@ -129,6 +97,8 @@ abstract class KeyboardWalk extends InWindow {
         press("extract-all");
         until(() -> open.session().extract().report().get().isPresent());
         legible("taken-out");
+        change();
+        lockAnew();
         key(KeyCode.CONTROL, KeyCode.L);
 
         // the other places
@@ -170,6 +140,9 @@ abstract class KeyboardWalk extends InWindow {
         press("receipt-mail-open");
         until(() -> lookup("#mail-drafts").tryQuery().isPresent());
         legible("mail");
+        press("mail-drafts");
+        until(() -> lookup("#mail-done").tryQuery().isPresent(), "drafts");
+        legible("mail-drafts");
 
         key(KeyCode.CONTROL, KeyCode.DIGIT4);
         press("discs-add-folder");
@@ -178,14 +151,77 @@ abstract class KeyboardWalk extends InWindow {
         for (String word : List.of("items", "kind", "label", "names", "recovery", "folder")) {
             popover("discs-" + word);
         }
+        burn();
     }
 
-    private void popover(String word) throws IOException {
-        press(word);
-        assertThat(window.shell().popovers().isOpen()).as(word).isTrue();
-        legible(word);
+    private void burn() throws Exception {
+        press("discs-kind");
+        tabTo("disc-size");
+        writeOver("4MB");
+        key(KeyCode.ENTER);
         key(KeyCode.ESCAPE);
-        assertThat(window.shell().popovers().isOpen()).isFalse();
+        tabTo("password");
+        write("first hut by the sea");
+        tabTo("password-again");
+        write("first hut by the sea");
+        until(() -> !lookup("#discs-burn").queryButton().isDisabled(), "ready to burn");
+        drive.insert(drive.blank(SECTORS));
+        key(KeyCode.CONTROL, KeyCode.ENTER);
+        until(() -> drive.ejected().size() == 1, "a disc");
+        until(() -> lookup("#burn-again-1").tryQuery().isPresent(), "its line");
+        legible("discs-burned");
+    }
+
+    /** A round is made, run, looked at; its files go back, and that is taken back. */
+    @Test
+    void aRoundAndItsGenerations() throws Exception {
+        Path own = Files.createDirectories(folder.resolve(Words.language().code() + "/round"));
+        Path season = Files.createDirectories(own.resolve("season"));
+        Path copies = Files.createDirectories(own.resolve("copies"));
+        Path diary = Files.writeString(season.resolve("diary.txt"), "rain, little done");
+        key(KeyCode.CONTROL, KeyCode.DIGIT3);
+        dialogs.folder = season;
+        press("rounds-add-folder");
+        until(() -> brief().contains("season"));
+        press("round-place");
+        tabTo("round-place-field");
+        writeOver(copies.toString());
+        key(KeyCode.ENTER);
+        until(() -> brief().contains("copies"));
+        for (String word : List.of("every", "roots", "place", "keep", "form", "rename")) {
+            popover("round-" + word);
+        }
+        tabTo("password");
+        write("first hut by the sea");
+        tabTo("password-again");
+        write("first hut by the sea");
+        legible("round-new");
+        until(() -> !lookup("#round-run").queryButton().isDisabled());
+        key(KeyCode.CONTROL, KeyCode.ENTER);
+        until(() -> lookup("#run-report-close").tryQuery().isPresent(), "a run");
+        until(() -> lookup("#moment").tryQuery().isPresent());
+        legible("round-run");
+        press("run-report-close");
+
+        Files.writeString(diary, "lost");
+        key(KeyCode.F5);
+        until(() -> lookup("#round-put-back").query().isVisible(), "something differs");
+        tabTo("moment");
+        key(KeyCode.DOWN);
+        key(KeyCode.SPACE);
+        legible("round-differs");
+        press("round-put-back");
+        until(() -> Files.readString(diary).equals("rain, little done"));
+        until(() -> lookup("#put-back-undo").tryQuery().isPresent());
+        legible("round-put-back-done");
+        press("put-back-undo");
+        until(() -> Files.readString(diary).equals("lost"));
+        key(KeyCode.CONTROL, KeyCode.L);
+        until(() -> focused().equals("round-password"), "locked");
+        legible("round-locked");
+        write("first hut by the sea");
+        key(KeyCode.ENTER);
+        until(() -> lookup("#moment").tryQuery().isPresent(), "open again");
     }
 
     /** The same pages with texts of twice the size, where they scroll and nothing is cut. */
@@ -202,6 +238,39 @@ abstract class KeyboardWalk extends InWindow {
         legible("large-locked");
         assertThat(scene.getFocusOwner()).isNotNull();
         interact(() -> theme.showTextSize(100));
+    }
+
+    /** A file is renamed, and that is written. */
+    private void change() throws Exception {
+        until(() -> open.session().inside().chosen().count() == 0);
+        tabTo("inside");
+        key(KeyCode.F2);
+        until(() -> focused().equals("rename-field"), "the field");
+        legible("rename");
+        writeOver("rain.txt");
+        key(KeyCode.ENTER);
+        until(() -> open.session().changes().count().get() > 0);
+        legible("pending");
+        key(KeyCode.CONTROL, KeyCode.ENTER);
+        until(() -> lookup("#written-seen").tryQuery().isPresent(), "written");
+        until(() -> open.session().check().state().get().ended().isPresent());
+        legible("written");
+    }
+
+    private void lockAnew() throws Exception {
+        popover("lock-time");
+        popover("extract-folder");
+        press("brief-relock-cipher");
+        legible("relock");
+        tabTo("relock-password");
+        write("second hut");
+        tabTo("relock-password-again");
+        write("second hut");
+        ArchiveSession before = open.session();
+        press("relock-take");
+        until(() -> open.state().get() == OpenState.UNLOCKED && open.session() != before);
+        until(() -> open.session().check().state().get().ended().isPresent());
+        legible("relocked");
     }
 
     private void lookInside() throws TimeoutException {

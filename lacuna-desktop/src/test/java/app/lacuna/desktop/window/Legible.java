@@ -14,7 +14,8 @@ import javafx.scene.Scene;
 import javafx.scene.control.Cell;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ScrollBar;
-import javafx.scene.control.TextField;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.control.skin.VirtualFlow;
 import javafx.scene.text.Text;
 
@@ -28,7 +29,7 @@ final class Legible {
     /** Names of files, places and dates: what nobody translates. */
     private static final Pattern FACT =
             Pattern.compile(
-                    "\\W*[\\w/.-]*[./][\\w/.-]+|season|English|Deutsch|AES-\\d+|\\d+ \\w+ \\d{4}(, [\\d:]+)?",
+                    "\\W*[\\w/.-]*[./][\\w/.-]+|season|English|Deutsch|AES-\\d+|\\d+ \\w+( \\d{4})?(, [\\d:]+)?",
                     Pattern.UNICODE_CHARACTER_CLASS);
 
     private Legible() {}
@@ -142,20 +143,29 @@ final class Legible {
     static List<String> silent(Scene scene) {
         List<String> silent = new ArrayList<>();
         for (Node node : all(scene)) {
-            if (node.isFocusTraversable() && !node.isDisabled() && !(node instanceof ScrollBar)) {
-                Object text = node.queryAccessibleAttribute(AccessibleAttribute.TEXT);
-                Object label = node.queryAccessibleAttribute(AccessibleAttribute.LABELED_BY);
-                boolean said =
-                        isSaid(node.getAccessibleText())
-                                || isSaid(text)
-                                || label instanceof Labeled by && isSaid(by.getText())
-                                || node instanceof TextField field && isSaid(field.getPromptText());
-                if (!said || node.getAccessibleRole() == AccessibleRole.NODE) {
+            if (node.isFocusTraversable() && !node.isDisabled() && !isPartOfAnother(node)) {
+                if (!isSaid(name(node)) || node.getAccessibleRole() == AccessibleRole.NODE) {
                     silent.add(node.getClass().getSimpleName() + "#" + node.getId());
                 }
             }
         }
         return silent;
+    }
+
+    /** The focus is on what it is a part of. */
+    private static boolean isPartOfAnother(Node node) {
+        return node instanceof ScrollBar || node.getParent() instanceof Spinner;
+    }
+
+    /** What is asked of the toolkit: of a field its label, since its text is what is in it. */
+    static Object name(Node node) {
+        Object label = node.queryAccessibleAttribute(AccessibleAttribute.LABELED_BY);
+        if (label instanceof Labeled by) {
+            return by.getText();
+        }
+        return node instanceof TextInputControl || node instanceof Spinner
+                ? null
+                : node.queryAccessibleAttribute(AccessibleAttribute.TEXT);
     }
 
     private static boolean isSaid(Object text) {

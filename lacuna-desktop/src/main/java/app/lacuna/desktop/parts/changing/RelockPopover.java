@@ -7,8 +7,10 @@ import app.lacuna.desktop.parts.password.GuessScale;
 import app.lacuna.desktop.parts.password.MakePopover;
 import app.lacuna.desktop.parts.password.PasswordFields;
 import app.lacuna.desktop.ui.ChoiceGroup;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.ShortClipboard;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
 import javafx.geometry.Pos;
@@ -77,7 +79,7 @@ public final class RelockPopover {
                                 Protection.NONE),
                         model.protection(),
                         value -> Words.text("popover.cipher." + value))
-                .row();
+                .lines();
     }
 
     private Node names() {
@@ -87,7 +89,7 @@ public final class RelockPopover {
                                 List.of(Names.HIDDEN, Names.VISIBLE),
                                 model.names(),
                                 value -> Words.text("relock.names." + value))
-                        .row();
+                        .lines();
         choice.disableProperty()
                 .bind(model.protection().map(protection -> !protection.canHideNames()));
         return choice;
@@ -138,10 +140,11 @@ public final class RelockPopover {
         TextField field = new TextField();
         field.setId("relock-hint");
         field.setPromptText(Words.text("hint.none"));
-        field.setAccessibleText(Words.text("hint.title"));
+        FieldName.give(field, Words.text("hint.title"));
         field.textProperty().bindBidirectional(model.hint());
         Label givesAway = Page.label(Words.text("hint.gives-away"), Styles.READABLE);
         givesAway.setId("relock-hint-note");
+        Spoken.news(givesAway);
         givesAway.visibleProperty().bind(model.hintGivesAway());
         givesAway.managedProperty().bind(givesAway.visibleProperty());
         return new VBox(

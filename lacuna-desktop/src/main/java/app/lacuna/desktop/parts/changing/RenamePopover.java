@@ -1,6 +1,7 @@
 package app.lacuna.desktop.parts.changing;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import java.util.function.BiConsumer;
@@ -22,7 +23,7 @@ public final class RenamePopover {
     public Node[] content(String path, Runnable close) {
         TextField field = new TextField(path);
         field.setId("rename-field");
-        field.setAccessibleText(Words.text("rename.title"));
+        FieldName.give(field, Words.text("rename.title"));
         field.setPrefColumnCount(36);
         field.getStyleClass().add(Styles.MONO);
         Runnable take =

@@ -12,6 +12,7 @@ import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.PathNames;
@@ -57,6 +58,7 @@ public final class ClearPanel extends VBox {
         model.done().addListener((property, before, now) -> show());
         model.failure().addListener((property, before, now) -> show());
         managedProperty().bind(visibleProperty());
+        Spoken.news(this);
         show();
     }
 

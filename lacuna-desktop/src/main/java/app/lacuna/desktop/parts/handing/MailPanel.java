@@ -7,7 +7,10 @@ import app.lacuna.desktop.parts.password.SecretField;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.Columns;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
+import app.lacuna.desktop.ui.TextOfLines;
 import app.lacuna.desktop.ui.WholeHeight;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.FailureText;
@@ -74,12 +77,13 @@ public final class MailPanel extends WholeHeight {
         limit.addListener((property, before, now) -> model.limit().set(now));
         model.limit().addListener((property, before, now) -> limit.set(now.longValue()));
         HBox limits = new ChoiceGroup<>("mail-limit", LIMITS, limit, Sizes::inWords).row();
-        TextArea text = new TextArea();
+        TextArea text = new TextOfLines();
         text.setId("mail-text");
         text.setWrapText(true);
         text.setPrefRowCount(TEXT_ROWS);
-        text.setAccessibleText(Words.text("mail.text"));
+        FieldName.give(text, Words.text("mail.text"));
         text.textProperty().bindBidirectional(model.text());
+        Spoken.news(told);
         service.visibleProperty().bind(asking);
         service.managedProperty().bind(asking);
         fillService();
@@ -143,7 +147,7 @@ public final class MailPanel extends WholeHeight {
         TextField field = new TextField();
         field.setId(id);
         field.setPromptText(Words.text(key));
-        field.setAccessibleText(Words.text(key));
+        FieldName.give(field, Words.text(key));
         field.textProperty().bindBidirectional(text);
         return field;
     }

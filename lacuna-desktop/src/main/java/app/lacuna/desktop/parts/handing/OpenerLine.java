@@ -73,7 +73,7 @@ public final class OpenerLine extends VBox {
         details.add(Page.label(Words.text("opener.trust"), Styles.SECONDARY));
         Label digest = Page.label(inGroups(page.sha256()), Styles.MONO);
         digest.setId("opener-sha256");
-        digest.setAccessibleText(Words.text("opener.sha256"));
+        digest.setAccessibleText(Words.text("opener.sha256") + ": " + digest.getText());
         details.add(digest);
     }
 

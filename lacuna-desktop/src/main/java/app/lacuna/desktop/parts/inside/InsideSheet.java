@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.inside;
 
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Sizes;
@@ -36,7 +37,7 @@ public final class InsideSheet extends VBox {
         setId("inside-sheet");
         find.setId("find-inside");
         find.setPromptText(Words.text("open.find"));
-        find.setAccessibleText(Words.text("open.find"));
+        FieldName.give(find, Words.text("open.find"));
         find.setPrefColumnCount(11);
         find.textProperty().bindBidirectional(model.find());
         tickFound = Page.link("tick-found", "", model::chooseFound);

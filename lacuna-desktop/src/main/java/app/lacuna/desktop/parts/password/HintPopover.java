@@ -4,6 +4,7 @@ import app.lacuna.archive.PackOptions;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.Words;
 import javafx.beans.property.StringProperty;
@@ -25,6 +26,7 @@ final class HintPopover {
     Node[] content() {
         Label note = Page.label(Words.text("hint.note"), Styles.SECONDARY);
         note.setId("hint-note");
+        Spoken.news(note);
         note.setMaxWidth(360);
         TakeField field =
                 new TakeField(

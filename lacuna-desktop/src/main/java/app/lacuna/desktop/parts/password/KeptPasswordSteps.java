@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.password;
 
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
@@ -35,7 +36,7 @@ public final class KeptPasswordSteps extends VBox {
         shown.setEditable(false);
         shown.setMaxWidth(WIDTH);
         shown.getStyleClass().add(Styles.MONO);
-        shown.setAccessibleText(Words.text("kept.title"));
+        FieldName.give(shown, Words.text("kept.title"));
         shown.setVisible(false);
         shown.managedProperty().bind(shown.visibleProperty());
         Button show = Page.button("kept-show", Words.text("password.show"), this::showOrHide);

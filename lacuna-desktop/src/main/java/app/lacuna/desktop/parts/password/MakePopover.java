@@ -2,6 +2,7 @@ package app.lacuna.desktop.parts.password;
 
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.GuessTimes;
 import app.lacuna.desktop.words.Words;
@@ -61,7 +62,7 @@ public final class MakePopover {
         count.setId("make-" + kind + "-count");
         count.setEditable(true);
         count.setPrefWidth(76);
-        count.getEditor().setAccessibleText(Words.text("make." + kind));
+        FieldName.give(count, Words.text("make." + kind));
         Button button = Page.button("make-" + kind, Words.text("make." + kind), () -> {});
         button.setOnAction(
                 event -> {

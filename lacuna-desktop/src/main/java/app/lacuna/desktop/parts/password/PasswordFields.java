@@ -4,6 +4,7 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
 import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Words;
 import javafx.application.Platform;
 import javafx.beans.value.ChangeListener;
@@ -49,6 +50,7 @@ public final class PasswordFields extends VBox {
         HBox.setHgrow(second, Priority.ALWAYS);
         agreement.setAlignment(Pos.CENTER_LEFT);
         agreement.setId(id.equals("password") ? "agreement" : id + "-agreement");
+        Spoken.news(agreement);
         getChildren().setAll(fields, agreement, capsLock());
         model.agreement().addListener(new WeakChangeListener<>(follow));
         show(model.agreement().get());
@@ -72,6 +74,7 @@ public final class PasswordFields extends VBox {
     private Label capsLock() {
         Label caps = Page.label(Words.text("password.caps"), Styles.ATTENTION);
         caps.setId("caps-lock");
+        Spoken.news(caps);
         caps.setVisible(false);
         caps.managedProperty().bind(caps.visibleProperty());
         addEventFilter(

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.parts.password;
 
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Focus;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.value.ChangeListener;
@@ -43,7 +44,7 @@ public final class SecretField extends StackPane {
 
     private TextField made(TextField field, String ownId) {
         field.setId(ownId);
-        field.setAccessibleText(accessible);
+        FieldName.give(field, accessible);
         field.setPromptText(accessible);
         field.textProperty().bindBidirectional(text.text());
         field.setOnAction(event -> onEnter.run());

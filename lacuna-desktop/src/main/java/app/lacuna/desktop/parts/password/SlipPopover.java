@@ -3,6 +3,7 @@ package app.lacuna.desktop.parts.password;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -26,6 +27,7 @@ public final class SlipPopover {
         note.setMaxWidth(380);
         Label done = Page.label("", Styles.READABLE);
         done.setId("slip-done");
+        Spoken.news(done);
         done.setMaxWidth(380);
         Button save = Page.button("slip-save", Words.text("slip.save"), () -> save(done));
         Button print = Page.button("slip-print", Words.text("slip.print"), () -> print(done));

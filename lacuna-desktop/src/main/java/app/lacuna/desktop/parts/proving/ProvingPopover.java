@@ -5,6 +5,7 @@ import app.lacuna.desktop.parts.proving.ProvingModel.Form;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
@@ -36,7 +37,9 @@ public final class ProvingPopover {
         this.name = name;
         words.setId("proving-result");
         words.setMaxWidth(WIDTH);
+        Spoken.news(words);
         saved.setId("proving-saved");
+        Spoken.news(saved);
         saved.setMaxWidth(WIDTH);
         save = new WrappingRow(10, Stream.of(Form.values()).map(this::button).toArray(Node[]::new));
         save.managedProperty().bind(save.visibleProperty());

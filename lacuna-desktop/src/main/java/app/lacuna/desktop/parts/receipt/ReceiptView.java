@@ -17,6 +17,7 @@ import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.ReceiptLine;
 import app.lacuna.desktop.ui.Sentence;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.WholeHeight;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
@@ -117,6 +118,11 @@ public final class ReceiptView {
         return page;
     }
 
+    /** What has been done is what comes first. */
+    public void focusFirst() {
+        Spoken.page(lines);
+    }
+
     /** The dark button. */
     public void primary() {
         next.open().run();
@@ -189,6 +195,7 @@ public final class ReceiptView {
     private Label copied() {
         Label words = Page.label("", Styles.SECONDARY);
         words.setId("receipt-copied");
+        Spoken.news(words);
         tools.copying()
                 .made()
                 .addListener(

@@ -2,6 +2,8 @@ package app.lacuna.desktop.parts.viewer;
 
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.CopiedText;
+import app.lacuna.desktop.ui.FieldName;
+import app.lacuna.desktop.ui.TextOfLines;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.preview.TextPages;
 import javafx.scene.control.TextArea;
@@ -13,7 +15,7 @@ final class TextStage extends VBox {
     TextStage(TextPages pages, CopiedText copied) {
         super(6);
         TextArea area =
-                new TextArea() {
+                new TextOfLines() {
                     @Override
                     public void copy() {
                         super.copy();
@@ -23,7 +25,7 @@ final class TextStage extends VBox {
         area.setId("viewer-text");
         area.setEditable(false);
         area.getStyleClass().add(Styles.MONO);
-        area.setAccessibleText(Words.text("viewer.text-area"));
+        FieldName.give(area, Words.text("viewer.text-area"));
         VBox.setVgrow(area, Priority.ALWAYS);
         Pager pager =
                 new Pager(

@@ -18,6 +18,7 @@ import app.lacuna.desktop.ui.EmptyZone;
 import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackResult;
 import app.lacuna.selection.LeftOut;
@@ -304,6 +305,7 @@ final class DiscsView {
         VBox card = card(Words.text("discs.covers"), Words.text("discs.covers.line", count));
         Label saved = Page.label("", Styles.SECONDARY);
         saved.setId("covers-saved");
+        Spoken.news(saved);
         saved.textProperty()
                 .bind(
                         model.covers()

@@ -7,6 +7,7 @@ import app.lacuna.desktop.session.LockedArchive;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Words;
 import java.util.Optional;
@@ -129,6 +130,7 @@ final class LockedView {
                         what,
                         rest,
                         new OfferStrip(model.troubles(), "salvage-locked", takeOffer));
+        Spoken.news(box);
         box.visibleProperty().bind(model.troubles().failure().map(Optional::isPresent));
         box.managedProperty().bind(box.visibleProperty());
         return box;

@@ -51,6 +51,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The Open place with an open archive: what is inside at the left, the viewer at the right. */
@@ -131,7 +132,7 @@ final class UnlockedView {
     }
 
     /** A password that was made for locking anew stays within reach until somebody has it. */
-    private Node keptPassword(ShortClipboard clipboard) {
+    private Region keptPassword(ShortClipboard clipboard) {
         VBox strip = new VBox(6);
         strip.setVisible(false);
         strip.managedProperty().bind(strip.visibleProperty());

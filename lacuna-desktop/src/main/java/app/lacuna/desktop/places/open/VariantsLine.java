@@ -6,6 +6,7 @@ import app.lacuna.desktop.session.VariantsModel;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Words;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -25,6 +26,7 @@ final class VariantsLine extends VBox {
         BusyLine running = new BusyLine(variants.action());
         Label none = Page.label(Words.text("variants.none"), Styles.SECONDARY);
         none.setId("variants-none");
+        Spoken.news(none);
         none.visibleProperty().bind(variants.nothingFound());
         none.managedProperty().bind(none.visibleProperty());
         getChildren().setAll(new MessageStrip(variants.failure()), offer, running, none);

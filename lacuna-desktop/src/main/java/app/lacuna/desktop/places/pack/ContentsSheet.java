@@ -3,6 +3,7 @@ package app.lacuna.desktop.places.pack;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.ui.DropTarget;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
@@ -60,7 +61,7 @@ final class ContentsSheet extends VBox {
     private Node head(FileDialogs dialogs) {
         find.setId("find");
         find.setPromptText(Words.text("contents.find"));
-        find.setAccessibleText(Words.text("contents.find"));
+        FieldName.give(find, Words.text("contents.find"));
         find.setPrefColumnCount(11);
         find.textProperty().bindBidirectional(model.find());
         Button remove = Page.button("remove", Words.text("contents.remove"), tree::removeChosen);

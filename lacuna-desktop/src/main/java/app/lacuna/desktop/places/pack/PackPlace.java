@@ -260,7 +260,9 @@ public final class PackPlace implements Place {
     @Override
     public void focusFirst() {
         session.model().rounds().look();
-        if (!session.hasReceipt()) {
+        if (session.hasReceipt()) {
+            session.receipt().ifPresent(ReceiptView::focusFirst);
+        } else {
             session.view().focusFirst();
         }
     }

@@ -173,7 +173,7 @@ public final class PackView {
         remove.setVisible(now && !model.packing().action().running().get());
     }
 
-    private Node failure() {
+    private Region failure() {
         MessageStrip strip = new MessageStrip(model.packing().failure());
         Button replace = Page.button("replace", Words.text("pack.replace"), model::packReplacing);
         replace.visibleProperty().bind(model.packing().replaceOffered());

@@ -3,6 +3,7 @@ package app.lacuna.desktop.places.pack;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.Words;
 import javafx.scene.Node;
@@ -24,6 +25,7 @@ final class RoundPopover {
         date.setId("round-date");
         Label note = Page.label(Words.text("round.note"), Styles.SECONDARY);
         note.setId("round-message");
+        Spoken.news(note);
         note.setMaxWidth(380);
         TakeField name =
                 new TakeField(

@@ -3,6 +3,7 @@ package app.lacuna.desktop.places.pack;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.Words;
 import javafx.scene.Node;
@@ -25,6 +26,7 @@ final class RulesPopover {
         junk.setSelected(model.isWithoutJunk());
         Label note = Page.label(Words.text("rules.note"), Styles.SECONDARY);
         note.setId("rules-note");
+        Spoken.news(note);
         note.setMaxWidth(380);
         TakeField patterns =
                 new TakeField(

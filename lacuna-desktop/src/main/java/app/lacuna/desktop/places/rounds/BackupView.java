@@ -234,6 +234,9 @@ final class BackupView extends VBox {
         if (body.getChildren().isEmpty() || body.getChildren().get(0) != now) {
             VBox.setVgrow(now, Priority.ALWAYS);
             body.getChildren().setAll(now);
+            if (now == locked && body.getScene() != null && !services.popovers().isOpen()) {
+                password.focusAndSelect(); // what had the focus is gone
+            }
         }
     }
 

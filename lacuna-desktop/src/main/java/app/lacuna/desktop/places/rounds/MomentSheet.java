@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Focus;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Dates;
@@ -32,7 +33,7 @@ final class MomentSheet extends VBox {
         this.model = model;
         find.setId("moment-find");
         find.setPromptText(Words.text("backup.find"));
-        find.setAccessibleText(Words.text("backup.find"));
+        FieldName.give(find, Words.text("backup.find"));
         find.textProperty().bindBidirectional(model.filter());
         history =
                 Page.link(

@@ -22,7 +22,7 @@ final class MomentTable extends TableView<MomentRow> {
     private static final double ROW_HEIGHT = 28;
     private static final double TICK_WIDTH = 34;
     private static final double SIZE_WIDTH = 90;
-    private static final double AGAINST_WIDTH = 170;
+    private static final double AGAINST_WIDTH = 210;
 
     private final MomentModel model;
 

@@ -22,6 +22,7 @@ import java.util.function.Function;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** What a run, a putting back, its taking back or a check has come to, in a strip of its own. */
@@ -52,7 +53,7 @@ final class RoundReports {
                 good ? Mark.Meaning.DONE : Mark.Meaning.STILL_READABLE, title, details, buttons);
     }
 
-    static Node ofRun(RunModel model) {
+    static Region ofRun(RunModel model) {
         return strip("run-report", model.result(), run -> ran(run, model));
     }
 
@@ -113,7 +114,7 @@ final class RoundReports {
     /**
      * @param undo takes it back
      */
-    static Node ofPutBack(MomentModel model, Runnable undo) {
+    static Region ofPutBack(MomentModel model, Runnable undo) {
         return strip("put-back-report", model.done(), result -> putBack(result, undo));
     }
 
@@ -170,7 +171,7 @@ final class RoundReports {
         return nodes;
     }
 
-    static Node ofUndo(LookingBackModel model) {
+    static Region ofUndo(LookingBackModel model) {
         return strip("undo-report", model.undone(), RoundReports::undone);
     }
 
@@ -194,7 +195,7 @@ final class RoundReports {
     }
 
     /** Only what is wrong: that all is well stands at the foot. */
-    static Node ofCheck(LookingBackModel model) {
+    static Region ofCheck(LookingBackModel model) {
         return strip(
                 "check-report",
                 model.reported(),

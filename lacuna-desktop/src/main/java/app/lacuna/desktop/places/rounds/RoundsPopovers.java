@@ -7,6 +7,7 @@ import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.FolderEditor;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
@@ -165,6 +166,7 @@ final class RoundsPopovers {
                                 there -> there.leavingOut(there.patterns(), junk.isSelected())));
         Label note = wrapped(Words.text("popover.round.roots.note"));
         note.setId("round-patterns-note");
+        Spoken.news(note);
         TakeField patterns =
                 new TakeField(
                                 "round-patterns",
@@ -287,6 +289,7 @@ final class RoundsPopovers {
         row(grid, 3, "popover.round.keep.months", months);
         Label would = Page.label("", Styles.SECONDARY);
         would.setId("round-keep-would");
+        Spoken.news(would);
         would.setMaxWidth(WIDTH);
         Runnable show =
                 () ->
@@ -328,7 +331,6 @@ final class RoundsPopovers {
     private static void row(GridPane grid, int row, String key, Spinner<Integer> number) {
         Label words = Page.label(Words.text(key));
         words.setLabelFor(number);
-        number.getEditor().setAccessibleText(words.getText());
         grid.addRow(row, words, number);
     }
 
@@ -401,6 +403,7 @@ final class RoundsPopovers {
     Node[] more(RoundLine line) {
         Label note = wrapped(Words.text("popover.round.forget.note"));
         note.setId("round-more-note");
+        Spoken.news(note);
         TakeField name =
                 new TakeField(
                                 "round-new-name",

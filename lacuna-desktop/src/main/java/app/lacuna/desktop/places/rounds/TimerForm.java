@@ -1,8 +1,10 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.rounds.Round;
@@ -44,11 +46,12 @@ final class TimerForm {
         hour.setId("timer-hour");
         hour.setPrefWidth(90);
         note.setId("timer-note");
+        Spoken.news(note);
         note.setMaxWidth(WIDTH);
         line.setId("timer-line");
         line.setEditable(false);
         line.getStyleClass().add(Styles.MONO);
-        line.setAccessibleText(Words.text("timer.line"));
+        FieldName.give(line, Words.text("timer.line"));
         line.setVisible(false);
         line.managedProperty().bind(line.visibleProperty());
         Button choose = Page.button("timer-key", Words.text("timer.key.choose"), this::choose);
@@ -58,7 +61,9 @@ final class TimerForm {
         GridPane grid = new GridPane();
         grid.setHgap(12);
         grid.setVgap(8);
-        grid.addRow(0, Page.label(Words.text("timer.hour")), hour);
+        Label when = Page.label(Words.text("timer.hour"));
+        when.setLabelFor(hour);
+        grid.addRow(0, when, hour);
         grid.addRow(1, Page.label(Words.text("timer.key")), choose);
         Button write = Page.button("timer-write", Words.text("timer.write"), this::write);
         Button cron = Page.button("timer-cron", Words.text("timer.cron"), this::showCron);

@@ -4,8 +4,6 @@ import app.lacuna.desktop.look.TextSize;
 import javafx.beans.binding.DoubleBinding;
 import javafx.beans.value.ChangeListener;
 import javafx.beans.value.WeakChangeListener;
-import javafx.geometry.Bounds;
-import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -111,27 +109,5 @@ public final class Columns extends ScrollPane {
         own.minWidthProperty().bind(TextSize.of(fixedWidth));
         own.prefWidthProperty().bind(TextSize.of(fixedWidth));
         setContent(new HBox(SPACE, left, own));
-    }
-
-    /** Scrolls as far as it takes to see it. */
-    public void reveal(Node node) {
-        applyCss();
-        layout(); // it may have become visible just now
-        ScrollPane pane = this;
-        for (Node above = node.getParent();
-                above != null && above != this;
-                above = above.getParent()) {
-            if (above instanceof ScrollPane inner) {
-                pane = inner;
-                break;
-            }
-        }
-        Bounds seen = pane.getContent().sceneToLocal(node.localToScene(node.getLayoutBounds()));
-        double room =
-                pane.getContent().getLayoutBounds().getHeight()
-                        - pane.getViewportBounds().getHeight();
-        if (room > 0) {
-            pane.setVvalue(Math.max(0, Math.min(1, seen.getMinY() / room)));
-        }
     }
 }

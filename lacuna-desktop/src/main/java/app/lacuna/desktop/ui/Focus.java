@@ -14,7 +14,7 @@ public final class Focus {
     /** Now, or as soon as it is on the page. */
     public static void on(Node node) {
         if (node.getScene() != null) {
-            node.requestFocus();
+            take(node);
             return;
         }
         node.sceneProperty()
@@ -24,9 +24,14 @@ public final class Focus {
                             public void invalidated(Observable scene) {
                                 node.sceneProperty().removeListener(this);
                                 if (node.getScene() != null) {
-                                    node.requestFocus();
+                                    take(node);
                                 }
                             }
                         });
+    }
+
+    private static void take(Node node) {
+        node.requestFocus();
+        InSight.bring(node);
     }
 }

@@ -100,6 +100,9 @@ public final class Spoken {
         name();
         if (isNew && !part.isFocused()) {
             Telling.in(part.getScene(), now);
+            if (tellsChanges) {
+                InSight.bring(part);
+            }
         }
     }
 

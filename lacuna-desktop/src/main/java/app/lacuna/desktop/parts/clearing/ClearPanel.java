@@ -9,7 +9,6 @@ import app.lacuna.desktop.parts.clearing.ClearModel.Planned;
 import app.lacuna.desktop.parts.password.SecretField;
 import app.lacuna.desktop.parts.password.SecretText;
 import app.lacuna.desktop.ui.BusyLine;
-import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.Spoken;
@@ -23,7 +22,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.application.Platform;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.collections.FXCollections;
 import javafx.geometry.Pos;
@@ -60,15 +58,6 @@ public final class ClearPanel extends VBox {
         managedProperty().bind(visibleProperty());
         Spoken.news(this);
         show();
-    }
-
-    /** On a narrow page it is below what is seen: then it is scrolled to. */
-    public void revealIn(Columns columns) {
-        model.pending()
-                .addListener(
-                        (property, before, now) ->
-                                now.ifPresent(
-                                        asked -> Platform.runLater(() -> columns.reveal(this))));
     }
 
     private void show() {

@@ -6,8 +6,8 @@ import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.password.SecretField;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.ChoiceGroup;
-import app.lacuna.desktop.ui.Columns;
 import app.lacuna.desktop.ui.FieldName;
+import app.lacuna.desktop.ui.InSight;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.TextOfLines;
@@ -18,7 +18,6 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
-import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -52,24 +51,18 @@ public final class MailPanel extends WholeHeight {
         fill();
         visibleProperty().bind(model.open());
         managedProperty().bind(visibleProperty());
-        model.open().addListener((property, before, now) -> refresh());
+        model.open()
+                .addListener(
+                        (property, before, now) -> {
+                            refresh();
+                            InSight.bring(this); // on a narrow page it is below what is seen
+                        });
         model.limit().addListener((property, before, now) -> refresh());
         model.facts().page().addListener((property, before, now) -> refresh());
         model.givesAway().addListener((property, before, now) -> tell());
         model.done().addListener((property, before, now) -> tell());
         model.failure().addListener((property, before, now) -> refresh());
         refresh();
-    }
-
-    /** On a narrow page it is below what is seen: then it is scrolled to. */
-    public void revealIn(Columns columns) {
-        model.open()
-                .addListener(
-                        (property, before, now) -> {
-                            if (now) {
-                                Platform.runLater(() -> columns.reveal(this));
-                            }
-                        });
     }
 
     private void fill() {

@@ -1,13 +1,12 @@
 package app.lacuna.desktop.parts.handing;
 
 import app.lacuna.desktop.look.Styles;
-import app.lacuna.desktop.ui.Columns;
+import app.lacuna.desktop.ui.InSight;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.WholeHeight;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.password.SpellingAlphabet.Spelled;
 import java.util.List;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -28,23 +27,13 @@ public final class PassOnPanel extends WholeHeight {
         show(List.of());
     }
 
-    /** On a narrow page it is below what is seen: then it is scrolled to. */
-    public void revealIn(Columns columns) {
-        model.spelled()
-                .addListener(
-                        (property, before, now) -> {
-                            if (!now.isEmpty()) {
-                                Platform.runLater(() -> columns.reveal(this));
-                            }
-                        });
-    }
-
     private void show(List<Spelled> spelled) {
         getChildren().clear();
         setVisible(!spelled.isEmpty());
         if (spelled.isEmpty()) {
             return;
         }
+        InSight.bring(this); // on a narrow page it is below what is seen
         getChildren()
                 .addAll(
                         Page.label(Words.text("pass-on.heading"), Styles.HEADING),

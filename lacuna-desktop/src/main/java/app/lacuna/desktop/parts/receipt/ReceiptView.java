@@ -100,9 +100,6 @@ public final class ReceiptView {
         steps.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         steps.setFocusTraversable(false);
         Columns columns = new Columns(steps, beside(panel, mail, passOn), RIGHT_WIDTH);
-        panel.revealIn(columns);
-        mail.revealIn(columns);
-        passOn.ifPresent(reading -> reading.revealIn(columns));
         VBox work = new VBox(12, new Notices(question), columns);
         VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
         page.setWork(work);

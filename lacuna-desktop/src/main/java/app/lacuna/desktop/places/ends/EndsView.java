@@ -61,7 +61,6 @@ final class EndsView {
         picture.visibleProperty().bind(panel.visibleProperty().not());
         picture.managedProperty().bind(picture.visibleProperty());
         Columns columns = new Columns(sheet, right, RIGHT_WIDTH);
-        panel.revealIn(columns);
         page.setWork(columns);
         page.setFoot(Page.status(status, Page.label(Words.text("ends.compared"))), again, clear);
         services.ends().seen().addListener((property, before, now) -> write());

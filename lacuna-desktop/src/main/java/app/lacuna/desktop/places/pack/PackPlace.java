@@ -352,7 +352,7 @@ public final class PackPlace implements Place {
                 PlaceKey.of(
                         "Ctrl+P",
                         Words.text("key.password.does"),
-                        () -> inPreparation(() -> session.view().goToPassword())),
+                        () -> inPreparation(() -> session.view().focusFirst())),
                 new PlaceKey("Delete", Optional.of(Words.text("key.take-out.does")), () -> false));
     }
 

@@ -44,7 +44,6 @@ public final class PackView {
     private final Node filled;
     private final PasswordCard passwordCard;
     private ContentsSheet sheet;
-    private Columns columns;
     private final Label statusHeading = new Label();
     private final Label statusLine = new Label();
     private final Button pack;
@@ -156,7 +155,7 @@ public final class PackView {
         VBox cards =
                 new VBox(10, new StrangerCard(model, layer), new ReachCard(model), passwordCard);
         cards.setMinHeight(VBox.USE_PREF_SIZE);
-        columns = new Columns(sheet, cards, RIGHT_WIDTH);
+        Columns columns = new Columns(sheet, cards, RIGHT_WIDTH);
         VBox.setVgrow(columns, Priority.ALWAYS);
         return new VBox(12, notices(), columns);
     }
@@ -276,14 +275,7 @@ public final class PackView {
         }
     }
 
-    /** Brings the password into sight, however far down it is. */
-    void goToPassword() {
-        if (!model.contents().selection().get().items().isEmpty()) {
-            columns.reveal(passwordCard);
-            passwordCard.focusFirst();
-        }
-    }
-
+    /** The password, which is brought into sight, however far down it is. */
     public void focusFirst() {
         if (!model.contents().selection().get().items().isEmpty()) {
             passwordCard.focusFirst();

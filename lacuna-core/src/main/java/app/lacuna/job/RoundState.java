@@ -5,8 +5,9 @@ import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
+import app.lacuna.staging.FreeSpace;
+import app.lacuna.staging.SameDevice;
 import java.io.IOException;
-import java.nio.file.FileStore;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -59,7 +60,7 @@ public record RoundState(
                     round,
                     Optional.of(store.folder()),
                     kept,
-                    OptionalLong.of(Files.getFileStore(store.folder()).getUsableSpace()),
+                    free(store.folder()),
                     isBesidesOriginals(round, store.folder()),
                     UndoJob.possible(store).stream().findFirst());
         } catch (DestinationMissing e) {
@@ -68,9 +69,7 @@ public record RoundState(
                     round,
                     Optional.empty(),
                     List.of(),
-                    there
-                            ? OptionalLong.of(Files.getFileStore(round.folder()).getUsableSpace())
-                            : OptionalLong.empty(),
+                    there ? free(round.folder()) : OptionalLong.empty(),
                     there && isBesidesOriginals(round, round.folder()),
                     Optional.empty());
         }
@@ -80,6 +79,11 @@ public record RoundState(
     public static RoundState away(Round round) {
         return new RoundState(
                 round, Optional.empty(), List.of(), OptionalLong.empty(), false, Optional.empty());
+    }
+
+    private static OptionalLong free(Path folder) {
+        long bytes = FreeSpace.at(folder);
+        return bytes == Long.MAX_VALUE ? OptionalLong.empty() : OptionalLong.of(bytes);
     }
 
     private static OptionalLong size(Path file) {
@@ -93,9 +97,8 @@ public record RoundState(
     }
 
     private static boolean isBesidesOriginals(Round round, Path folder) throws IOException {
-        FileStore own = Files.getFileStore(folder);
         for (Path root : round.roots()) {
-            if (Files.exists(root) && Files.getFileStore(root).equals(own)) {
+            if (Files.exists(root) && SameDevice.of(root, folder)) {
                 return true;
             }
         }

@@ -124,7 +124,7 @@ public final class StagedSet implements AutoCloseable {
      */
     private static void publish(StagedFile file, Path name, Existing existing) throws IOException {
         Path folder = name.getParent();
-        if (Files.getFileStore(file.temporary()).equals(Files.getFileStore(folder))) {
+        if (SameDevice.of(file.temporary(), folder)) {
             file.publishAs(name, existing);
             return;
         }

@@ -8,7 +8,7 @@ pwd -P >/dev/null 2>&1 || {
 }
 watched=false
 [ ! -t 2 ] || watched=true
-exec /opt/lacuna/lib/runtime/bin/java -Dfile.encoding=UTF-8 "-Xmx${LACUNA_HEAP:-1g}" -XX:+UseSerialGC \
+exec /usr/lib/lacuna/lib/runtime/bin/java -Dfile.encoding=UTF-8 "-Xmx${LACUNA_HEAP:-1g}" -XX:+UseSerialGC \
   -Dlacuna.terminal="$watched" -Dlacuna.stdin="$input" \
   --add-exports java.base/jdk.internal.module=ALL-UNNAMED \
-  -cp "/opt/lacuna/lib/app/*" app.lacuna.cli.Main "$@"
+  -cp "/usr/lib/lacuna/lib/app/*" app.lacuna.cli.Main "$@"

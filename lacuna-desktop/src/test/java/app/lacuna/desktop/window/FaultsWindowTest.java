@@ -204,7 +204,7 @@ class FaultsWindowTest extends InWindow {
         picture("small-pack");
 
         packedAndOpened();
-        clickOn("site-diary.txt").type(KeyCode.DELETE);
+        clickOnRow("site-diary.txt").type(KeyCode.DELETE);
         until(() -> open.session().changes().count().get() == 1);
         assertThat(inTheWindow("#lock", "#relock", "#extract-all", "#write-changes", "#undo"))
                 .doesNotContainValue(false);

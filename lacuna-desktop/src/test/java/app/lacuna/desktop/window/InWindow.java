@@ -10,8 +10,6 @@ import app.lacuna.base.Language;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.drive.BurnList;
-import app.lacuna.demo.DemoData;
-import app.lacuna.demo.DemoSize;
 import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
@@ -46,17 +44,21 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Labeled;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxRobotInterface;
 import org.testfx.framework.junit5.ApplicationTest;
 
 /** The real window on a (virtual) display, with what every test of it needs. */
@@ -109,7 +111,7 @@ abstract class InWindow extends ApplicationTest {
 
     @BeforeAll
     static void makeStory() throws IOException {
-        story = new DemoData(folder.resolve("story"), DemoSize.SMALL).write();
+        story = Story.copiedTo(folder.resolve("story"));
     }
 
     @Override
@@ -196,6 +198,35 @@ abstract class InWindow extends ApplicationTest {
         until(() -> !pack.contents().selection().get().items().isEmpty());
     }
 
+    /**
+     * Into what has the focus, by events as the keys make them; the robot takes a second for ten.
+     */
+    @Override
+    public FxRobot write(String text) {
+        waitForAsyncFx(
+                10_000,
+                () -> {
+                    text.chars().forEach(typed -> type(String.valueOf((char) typed)));
+                    return null;
+                });
+        waitForFxEvents();
+        return this;
+    }
+
+    private void type(String character) {
+        Event.fireEvent(
+                scene.getFocusOwner(),
+                new KeyEvent(
+                        KeyEvent.KEY_TYPED,
+                        character,
+                        "",
+                        KeyCode.UNDEFINED,
+                        false,
+                        false,
+                        false,
+                        false));
+    }
+
     void typePasswordTwice(String password) {
         clickOn("#password").write(password);
         clickOn("#password-again").write(password);
@@ -241,6 +272,14 @@ abstract class InWindow extends ApplicationTest {
         }
         until(() -> open.state().get() == OpenState.UNLOCKED);
         until(() -> open.session().check().state().get().ended().isPresent());
+    }
+
+    /**
+     * Of the list of what is inside; what was seen before it was opened may have the same names.
+     */
+    FxRobotInterface clickOnRow(String name) throws TimeoutException {
+        until(() -> from(lookup("#inside")).lookup(name).tryQuery().isPresent(), name);
+        return clickOn(from(lookup("#inside")).lookup(name).<Node>query());
     }
 
     /** On the locked page, whatever has the focus. */

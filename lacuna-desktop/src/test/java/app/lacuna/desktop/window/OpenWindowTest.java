@@ -50,12 +50,12 @@ class OpenWindowTest extends InWindow {
         open(Names.HIDDEN);
         Path find = Files.writeString(outbox.resolve("C-107.txt"), "a stake");
         dialogs.files = List.of(find);
-        clickOn("photographs");
+        clickOnRow("photographs");
         clickOn("#add-inside");
         until(() -> open.session().changes().count().get() == 1);
-        clickOn("site-diary.txt").type(KeyCode.DELETE);
+        clickOnRow("site-diary.txt").type(KeyCode.DELETE);
         until(() -> open.session().changes().count().get() == 2);
-        clickOn("permit-and-landowner.pdf").type(KeyCode.F2);
+        clickOnRow("permit-and-landowner.pdf").type(KeyCode.F2);
         waitForFxEvents();
         interact(() -> lookup("#rename-field").queryAs(TextField.class).setText("permit.pdf"));
         clickOn("#rename-take");
@@ -180,7 +180,7 @@ class OpenWindowTest extends InWindow {
     @Test
     void aCopyInAnotherProgramIsWatchedPackedAndWiped() throws Exception {
         open(Names.HIDDEN);
-        clickOn("site-diary.txt");
+        clickOnRow("site-diary.txt");
         until(() -> lookup("#open-outside").query().isVisible());
         clickOn("#open-outside");
         until(() -> openedOutside.size() == 1 && open.session().outside().count().get() == 1);
@@ -211,7 +211,7 @@ class OpenWindowTest extends InWindow {
     @Test
     void theWindowAsksBeforeItClosesWithUnwrittenChanges() throws Exception {
         open(Names.VISIBLE);
-        clickOn("site-diary.txt").type(KeyCode.DELETE);
+        clickOnRow("site-diary.txt").type(KeyCode.DELETE);
         until(() -> open.session().changes().count().get() == 1);
         interact(() -> window.show(desk.pack()));
         interact(() -> window.close(() -> closed = true));
@@ -361,8 +361,8 @@ class OpenWindowTest extends InWindow {
     @Test
     void filesAreDraggedOutToAFileManagerAndWipedLater() throws Exception {
         open(Names.VISIBLE);
-        clickOn("site-diary.txt").type(KeyCode.ENTER);
-        clickOn("permit-and-landowner.pdf").type(KeyCode.ENTER);
+        clickOnRow("site-diary.txt").type(KeyCode.ENTER);
+        clickOnRow("permit-and-landowner.pdf").type(KeyCode.ENTER);
         Path manager = Files.createDirectory(outbox.resolve("manager"));
         DropSink sink = DropSink.copyingTo(manager);
         try {
@@ -402,7 +402,7 @@ class OpenWindowTest extends InWindow {
     @Test
     void closingTheWindowWipesCopiesInOtherPrograms() throws Exception {
         open(Names.HIDDEN);
-        clickOn("site-diary.txt");
+        clickOnRow("site-diary.txt");
         until(() -> lookup("#open-outside").query().isVisible());
         clickOn("#open-outside");
         until(() -> open.session().outside().count().get() == 1);

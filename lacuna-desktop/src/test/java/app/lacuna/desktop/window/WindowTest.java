@@ -59,7 +59,7 @@ class WindowTest extends InWindow {
 
         write("second hut").type(KeyCode.ENTER);
         until(() -> open.state().get() == OpenState.UNLOCKED);
-        clickOn("site-diary.txt");
+        clickOnRow("site-diary.txt");
         until(() -> open.session().viewer().viewed().get() instanceof Viewed.Shown);
         assertThat(lookup("#viewer-text").queryAs(TextArea.class).getText())
                 .isEqualTo(Files.readString(story.get(2)));
@@ -118,8 +118,8 @@ class WindowTest extends InWindow {
         Path out = Files.createDirectories(open.session().extract().folder().get());
         Files.writeString(out.resolve("site-diary.txt"), "mine");
         Files.writeString(out.resolve("permit-and-landowner.pdf"), "mine");
-        clickOn("site-diary.txt").type(KeyCode.ENTER);
-        clickOn("permit-and-landowner.pdf").type(KeyCode.ENTER);
+        clickOnRow("site-diary.txt").type(KeyCode.ENTER);
+        clickOnRow("permit-and-landowner.pdf").type(KeyCode.ENTER);
         assertThat(text("#extract-chosen")).isEqualTo("Extract 2 items");
         press(KeyCode.CONTROL).type(KeyCode.ENTER).release(KeyCode.CONTROL);
         until(() -> open.session().extract().question().get().isPresent());

@@ -2,6 +2,7 @@ package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.clearing.RegisterOfTest;
 import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.demo.burner.TrayDrive;
 import app.lacuna.demo.drive.SimulatedDrive;
@@ -15,6 +16,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.TimeoutException;
 import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -25,6 +28,17 @@ abstract class KeyboardWalk extends ByKeyboard {
     private static final long SECTORS = 4_000_000 / DiscKind.SECTOR_BYTES;
 
     private SimulatedDrive drive;
+
+    @Override
+    public void start(Stage stage) throws IOException {
+        RegisterOfTest.begin(Files.createTempDirectory(folder, "register"));
+        super.start(stage);
+    }
+
+    @AfterEach
+    void forget() throws IOException {
+        RegisterOfTest.end();
+    }
 
     @Override
     Services outfit(Services usual) throws IOException {
@@ -73,11 +87,13 @@ abstract class KeyboardWalk extends ByKeyboard {
         until(() -> pack.packing().result().get().isPresent());
         until(() -> lookup("#originals-trash").tryQuery().isPresent());
         legible("receipt");
+        copyTo(Files.createDirectories(season.resolveSibling("stick")));
         press("originals-trash");
         until(() -> lookup("#clear-do").tryQuery().isPresent());
         press("clear-do");
         until(() -> !Files.exists(diary));
         legible("cleared");
+        emptyTrash();
         press("pass-on-read");
         until(() -> lookup("#pass-on-hide").tryQuery().isPresent());
         press("pass-on-hide");
@@ -238,6 +254,30 @@ abstract class KeyboardWalk extends ByKeyboard {
         legible("large-locked");
         assertThat(scene.getFocusOwner()).isNotNull();
         interact(() -> theme.showTextSize(100));
+    }
+
+    private void copyTo(Path stick) throws Exception {
+        dialogs.folder = stick;
+        press("copy-to");
+        until(() -> lookup("#receipt-copied").query().isVisible(), "a copy");
+        assertThat(stick.resolve("notes.zip")).exists();
+        legible("copied");
+    }
+
+    /** What has gone there can be read until it is gone from there too. */
+    private void emptyTrash() throws Exception {
+        key(KeyCode.CONTROL, KeyCode.E);
+        until(() -> lookup("#end-purge").tryQuery().isPresent(), "what is in the trash");
+        legible("in-trash");
+        press("end-purge");
+        until(() -> lookup("#clear-password-0").tryQuery().isPresent());
+        tabTo("clear-password-0");
+        write("first hut by the sea");
+        legible("purge");
+        key(KeyCode.ENTER);
+        until(() -> desk.services().ends().seen().get().isEmpty(), "nothing readable");
+        legible("purged");
+        key(KeyCode.CONTROL, KeyCode.DIGIT1);
     }
 
     /** A file is renamed, and that is written. */

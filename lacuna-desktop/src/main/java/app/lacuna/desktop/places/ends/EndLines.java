@@ -69,7 +69,7 @@ final class EndLines {
         Region row =
                 TextSize.of(1).get() < LARGE
                         ? line(mark, words, much, span, doing)
-                        : new VBox(4, line(mark, words), line(much, span, Page.spacer(), doing));
+                        : new VBox(4, line(mark, words), line(much, span), doing);
         row.getStyleClass().add("ends-line");
         return row;
     }

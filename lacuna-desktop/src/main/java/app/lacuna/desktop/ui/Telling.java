@@ -29,9 +29,10 @@ final class Telling {
         if (waiting.size() == 1) {
             Platform.runLater(
                     () -> {
+                        String all = String.join(" ", waiting);
+                        waiting.clear(); // first: a failure below must not silence what comes later
                         Optional.ofNullable(scene.getFocusOwner())
-                                .ifPresent(owner -> inFrontOf(owner, String.join(" ", waiting)));
-                        waiting.clear();
+                                .ifPresent(owner -> inFrontOf(owner, all));
                     });
         }
     }

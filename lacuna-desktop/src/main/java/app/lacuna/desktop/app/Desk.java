@@ -19,7 +19,8 @@ import app.lacuna.desktop.shell.Navigator;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.shell.Window;
-import app.lacuna.desktop.system.FileManagers;
+import app.lacuna.desktop.system.menus.Entry;
+import app.lacuna.desktop.system.menus.FileManagers;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.Round;
@@ -104,11 +105,10 @@ public final class Desk {
     private static Optional<FileManagers> menus() {
         return FileManagers.ofThisUser(
                 List.of(
-                        new FileManagers.Entry(
+                        new Entry(
                                 "pack", Words.text("menu.pack"), Start.argument(Wish.PACK), false),
-                        new FileManagers.Entry(
-                                "open", Words.text("menu.open"), Start.argument(Wish.OPEN), true),
-                        new FileManagers.Entry(
+                        new Entry("open", Words.text("menu.open"), Start.argument(Wish.OPEN), true),
+                        new Entry(
                                 "unpack",
                                 Words.text("menu.unpack"),
                                 Start.argument(Wish.UNPACK),

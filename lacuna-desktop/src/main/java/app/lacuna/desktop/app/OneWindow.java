@@ -16,7 +16,6 @@ import java.nio.channels.ServerSocketChannel;
 import java.nio.channels.SocketChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
@@ -33,10 +32,10 @@ import java.util.function.Consumer;
  * window of its own: no file is lost.
  */
 public final class OneWindow implements AutoCloseable {
-    private static final int GREETING = 0x1ac0_0002;
+    static final int GREETING = 0x1ac0_0003;
     private static final int TAKEN = 1;
     private static final int MOST_FILES = 1_000_000;
-    private static final int LONGEST_PATH = 1 << 16;
+    private static final int LONGEST_ADDRESS = 1 << 16;
     private static final long PATIENCE_NANOS = 3_000_000_000L;
     private static final long BETWEEN_NANOS = 50_000_000;
 
@@ -124,9 +123,9 @@ public final class OneWindow implements AutoCloseable {
             out.writeInt(start.wish().ordinal());
             out.writeInt(start.files().size());
             for (Path file : start.files()) {
-                byte[] path = file.toString().getBytes(StandardCharsets.UTF_8);
-                out.writeInt(path.length);
-                out.write(path);
+                byte[] address = FileAddress.of(file).getBytes(StandardCharsets.US_ASCII);
+                out.writeInt(address.length);
+                out.write(address);
             }
             out.flush();
             return in.read() == TAKEN;
@@ -211,14 +210,16 @@ public final class OneWindow implements AutoCloseable {
         List<Path> files = new ArrayList<>();
         for (int i = 0; i < count; i++) {
             int length = in.readInt();
-            if (length < 0 || length > LONGEST_PATH) {
+            if (length < 0 || length > LONGEST_ADDRESS) {
                 return Optional.empty();
             }
-            try {
-                files.add(Path.of(new String(in.readNBytes(length), StandardCharsets.UTF_8)));
-            } catch (InvalidPathException e) {
+            byte[] address = new byte[length];
+            in.readFully(address); // or one that breaks off hands over another file
+            Optional<Path> file = FileAddress.path(new String(address, StandardCharsets.US_ASCII));
+            if (file.isEmpty()) {
                 return Optional.empty();
             }
+            files.add(file.get());
         }
         return Optional.of(new Start(Wish.values()[wish], files));
     }

@@ -1,6 +1,5 @@
 package app.lacuna.desktop.app;
 
-import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,6 +23,7 @@ public record Start(Wish wish, List<Path> files) {
     }
 
     private static final String WISH = "--do=";
+    private static final String FILES_ONLY = "--";
 
     public Start {
         files = List.copyOf(files);
@@ -38,17 +38,16 @@ public record Start(Wish wish, List<Path> files) {
         return WISH + wish.name().toLowerCase(Locale.ROOT);
     }
 
-    /** As the toolkit tells arguments apart: what has a name is not a file. */
+    /** As the toolkit tells arguments apart: what has a name is not a file, up to two dashes. */
     static Start of(String... arguments) {
         Wish wish = Wish.USUAL;
         List<Path> files = new ArrayList<>();
+        boolean filesOnly = false;
         for (String argument : arguments) {
-            if (!argument.matches("(?s)--[^=]+=.*")) {
-                try {
-                    files.add(Path.of(argument).toAbsolutePath());
-                } catch (InvalidPathException e) {
-                    continue; // the locale can not name it, which the window says
-                }
+            if (!filesOnly && argument.equals(FILES_ONLY)) {
+                filesOnly = true;
+            } else if (filesOnly || !argument.matches("(?s)--[^=]+=.*")) {
+                FileAddress.given(argument).ifPresent(files::add);
             } else if (argument.startsWith(WISH)) {
                 wish =
                         Stream.of(Wish.values())

@@ -1,12 +1,16 @@
 package app.lacuna.desktop.app;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.desktop.app.Start.Wish;
+import java.io.DataOutputStream;
 import java.io.IOException;
 import java.net.StandardProtocolFamily;
+import java.net.URI;
 import java.net.UnixDomainSocketAddress;
 import java.nio.ByteBuffer;
+import java.nio.channels.Channels;
 import java.nio.channels.ServerSocketChannel;
 import java.nio.channels.SocketChannel;
 import java.nio.file.Files;
@@ -58,6 +62,38 @@ class OneWindowTest {
         assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(wanted);
         assertThat(start().handOver(Start.usual())).isTrue();
         assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual());
+    }
+
+    /**
+     * Bytes that are no text in the encoding of the system: as a text they would be another file.
+     */
+    @Test
+    void aNameThatIsNoTextArrivesAsItIs() throws Exception {
+        first();
+        Path file = Path.of(URI.create("file:///season/%FFphoto%20%E9.jpg"));
+        assertThat(start().handOver(Start.usual(file))).isTrue();
+        Path there = taken.poll(10, TimeUnit.SECONDS).files().get(0);
+        assertThat(there).isEqualTo(file).isNotEqualTo(Path.of(file.toString()));
+    }
+
+    /** It was killed while it wrote: half a name is another file. */
+    @Test
+    void aSecondThatBreaksOffHandsNothingOver() throws Exception {
+        first();
+        try (SocketChannel half =
+                        SocketChannel.open(
+                                UnixDomainSocketAddress.of(own.resolve("window/window.socket")));
+                DataOutputStream out = new DataOutputStream(Channels.newOutputStream(half))) {
+            out.writeInt(OneWindow.GREETING);
+            out.writeInt(Wish.OPEN.ordinal());
+            out.writeInt(1);
+            byte[] address = FileAddress.of(Path.of("/season/all.zip.gpg")).getBytes(UTF_8);
+            out.writeInt(address.length);
+            out.write(address, 0, address.length - 4);
+        }
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
+        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
+        assertThat(taken.poll(200, TimeUnit.MILLISECONDS)).isNull();
     }
 
     @Test

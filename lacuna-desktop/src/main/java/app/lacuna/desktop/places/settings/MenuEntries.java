@@ -2,7 +2,7 @@ package app.lacuna.desktop.places.settings;
 
 import app.lacuna.desktop.settings.Setting;
 import app.lacuna.desktop.settings.Stored;
-import app.lacuna.desktop.system.FileManagers;
+import app.lacuna.desktop.system.menus.FileManagers;
 import app.lacuna.desktop.words.Words;
 import java.util.List;
 

@@ -5,7 +5,7 @@ import app.lacuna.desktop.settings.Setting;
 import app.lacuna.desktop.settings.Stored;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
-import app.lacuna.desktop.system.FileManagers;
+import app.lacuna.desktop.system.menus.FileManagers;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
 import java.util.ArrayList;

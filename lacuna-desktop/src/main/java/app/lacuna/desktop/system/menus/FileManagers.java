@@ -1,4 +1,4 @@
-package app.lacuna.desktop.system;
+package app.lacuna.desktop.system.menus;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
@@ -20,31 +19,13 @@ import java.util.stream.Collectors;
  * ours is never touched.
  */
 public final class FileManagers {
-    /** Stands in each of them, so that they are known again. */
-    static final String MARK = "app.lacuna.Lacuna";
-
     private static final String PREFIX = "lacuna-";
     private static final int LONGEST = 1 << 14;
-    private static final Pattern SCRIPT =
-            Pattern.compile(
-                    "#!/bin/sh\n# "
-                            + Pattern.quote(MARK)
-                            + ": [^\n]*\nexec '[^\n]*' --do=[a-z]+ \"\\$@\"\n");
 
     private final Path data;
     private final Path config;
-    private final Path launcher;
+    private final MenuFiles kinds;
     private final List<Entry> entries;
-
-    /**
-     * One entry.
-     *
-     * @param id in small letters
-     * @param words as it stands in the menu
-     * @param argument of the launcher, before the files
-     * @param archivesOnly whether it is of use for archives alone
-     */
-    public record Entry(String id, String words, String argument, boolean archivesOnly) {}
 
     /**
      * @param data the user's folder for data of programs (XDG_DATA_HOME)
@@ -54,7 +35,7 @@ public final class FileManagers {
     public FileManagers(Path data, Path config, Path launcher, List<Entry> entries) {
         this.data = data;
         this.config = config;
-        this.launcher = launcher;
+        this.kinds = new MenuFiles(launcher);
         this.entries = List.copyOf(entries);
     }
 
@@ -83,15 +64,17 @@ public final class FileManagers {
     Map<Path, String> files() {
         Map<Path, String> files = new LinkedHashMap<>();
         for (Path scripts : scriptFolders()) {
-            entries.forEach(entry -> files.put(scripts.resolve(entry.words()), script(entry)));
+            entries.forEach(
+                    entry -> files.put(scripts.resolve(entry.words()), kinds.script(entry)));
         }
         for (Entry entry : entries) {
             String name = PREFIX + entry.id() + ".desktop";
-            files.put(data.resolve("kio/servicemenus").resolve(name), serviceMenu(entry));
-            files.put(data.resolve("file-manager/actions").resolve(name), action(entry));
+            files.put(data.resolve("kio/servicemenus").resolve(name), kinds.serviceMenu(entry));
+            files.put(data.resolve("file-manager/actions").resolve(name), kinds.action(entry));
             files.put(
                     data.resolve("nemo/actions").resolve(PREFIX + entry.id() + ".nemo_action"),
-                    nemoAction(entry));
+                    kinds.nemoAction(entry));
+            files.put(data.resolve("Thunar/sendto").resolve(name), kinds.sendTo(entry));
         }
         return files;
     }
@@ -152,87 +135,10 @@ public final class FileManagers {
             }
             String text = Files.readString(file);
             return file.getFileName().toString().startsWith(PREFIX)
-                    ? text.contains("=" + MARK + "\n")
-                    : SCRIPT.matcher(text).matches();
+                    ? MenuFiles.isEntry(text)
+                    : MenuFiles.isScript(text);
         } catch (IOException e) {
             return false; // what can not be read is not ours
         }
-    }
-
-    /** For the shell, POSIX.1-2017, 2.2.2. */
-    private String inShell() {
-        return "'" + launcher.toString().replace("'", "'\\''") + "'";
-    }
-
-    private String script(Entry entry) {
-        return "#!/bin/sh\n# "
-                + MARK
-                + ": an entry of the file manager, taken away in the settings of Lacuna\nexec "
-                + inShell()
-                + " "
-                + entry.argument()
-                + " \"$@\"\n";
-    }
-
-    /** Desktop Entry Specification 1.5, "The Exec key": quoted, with what has to be escaped. */
-    private String exec(Entry entry) {
-        String escaped =
-                launcher.toString()
-                        .replace("\\", "\\\\\\\\")
-                        .replace("\"", "\\\\\"")
-                        .replace("`", "\\\\`")
-                        .replace("$", "\\\\$")
-                        .replace("%", "%%");
-        return "\"" + escaped + "\" " + entry.argument() + " %F";
-    }
-
-    private static String kinds(Entry entry) {
-        return entry.archivesOnly()
-                ? "application/zip;application/x-tar;application/pgp-encrypted;"
-                        + "application/x-cd-image;"
-                : "all/all;";
-    }
-
-    private String serviceMenu(Entry entry) {
-        return "[Desktop Entry]\nType=Service\nX-KDE-ServiceTypes=KonqPopupMenu/Plugin\nMimeType="
-                + kinds(entry)
-                + "\nActions="
-                + entry.id()
-                + "\nX-KDE-Submenu=Lacuna\n\n[Desktop Action "
-                + entry.id()
-                + "]\nName="
-                + entry.words()
-                + "\nIcon="
-                + MARK
-                + "\nExec="
-                + exec(entry)
-                + "\n";
-    }
-
-    /** As the DES-EMA proposal has actions of file managers, 0.15. */
-    private String action(Entry entry) {
-        return "[Desktop Entry]\nType=Action\nName="
-                + entry.words()
-                + "\nIcon="
-                + MARK
-                + "\nProfiles=lacuna;\n\n[X-Action-Profile lacuna]\nMimeTypes="
-                + (entry.archivesOnly() ? kinds(entry) : "*;")
-                + "\nExec="
-                + exec(entry)
-                + "\n";
-    }
-
-    private String nemoAction(Entry entry) {
-        return "[Nemo Action]\nName="
-                + entry.words()
-                + "\nComment="
-                + entry.words()
-                + "\nIcon-Name="
-                + MARK
-                + "\nExec="
-                + exec(entry)
-                + "\nSelection=NotNone\n"
-                + (entry.archivesOnly() ? "Mimetypes=" + kinds(entry) + "\n" : "Extensions=any;\n")
-                + "Quote=double\n";
     }
 }

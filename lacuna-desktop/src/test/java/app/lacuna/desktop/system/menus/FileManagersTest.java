@@ -1,4 +1,4 @@
-package app.lacuna.desktop.system;
+package app.lacuna.desktop.system.menus;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
@@ -31,8 +32,8 @@ class FileManagersTest {
                 home.resolve("config"),
                 launcher,
                 List.of(
-                        new FileManagers.Entry("pack", pack, "--do=pack", false),
-                        new FileManagers.Entry("unpack", unpack, "--do=unpack", true)));
+                        new Entry("pack", pack, "--do=pack", false),
+                        new Entry("unpack", unpack, "--do=unpack", true)));
     }
 
     private List<Path> all() throws IOException {
@@ -53,7 +54,7 @@ class FileManagersTest {
         assertThat(managers.areThere()).isFalse();
         managers.install();
         assertThat(all())
-                .hasSize(10)
+                .hasSize(12)
                 .allMatch(file -> file.equals(foreign) || Files.isExecutable(file));
         assertThat(foreign).hasContent("#!/bin/sh\necho mine");
         Path changed = home.resolve("config/caja/scripts/Mine");
@@ -71,7 +72,7 @@ class FileManagersTest {
         assertThat(german.areThere()).isFalse();
         german.install();
         assertThat(german.areThere()).isTrue();
-        assertThat(all()).hasSize(10);
+        assertThat(all()).hasSize(12);
         assertThat(home.resolve("config/caja/scripts/Pack")).doesNotExist();
     }
 
@@ -80,16 +81,62 @@ class FileManagersTest {
     void aScriptHandsEverythingToTheLauncher() throws Exception {
         managers("Pack", "Unpack").install();
         List<String> command =
-                new java.util.ArrayList<>(
-                        List.of(home.resolve("data/nautilus/scripts/Pack").toString()));
+                new ArrayList<>(List.of(home.resolve("data/nautilus/scripts/Pack").toString()));
         for (int i = 500; i > 0; i--) {
             command.add("ü no " + i + ".jpg");
         }
-        assertThat(new ProcessBuilder(command).start().waitFor(20, TimeUnit.SECONDS)).isTrue();
-        List<String> said =
-                Files.readAllLines(launcher.resolveSibling("said"), StandardCharsets.UTF_8);
-        assertThat(said.get(0)).isEqualTo("--do=pack");
-        assertThat(said.subList(1, said.size())).isEqualTo(command.subList(1, command.size()));
+        List<String> said = said(new ProcessBuilder(command));
+        assertThat(said.subList(0, 2)).containsExactly("--do=pack", "--");
+        assertThat(said.subList(2, said.size())).isEqualTo(command.subList(1, command.size()));
+    }
+
+    /**
+     * As two file managers were seen to do it: the arguments are spoiled where a name has a percent
+     * sign, what the environment says is exact.
+     */
+    @Test
+    void theAddressesOfWhatIsSelectedCountMore() throws Exception {
+        managers("Pack", "Unpack").install();
+        ProcessBuilder script =
+                new ProcessBuilder(
+                        home.resolve("config/caja/scripts/Pack").toString(), "perPackent0.txt");
+        script.environment()
+                .put(
+                        "NAUTILUS_SCRIPT_SELECTED_URIS",
+                        "file:///a/per%25cent%2520.txt\nfile:///a/*\nfile:///a/it's%20$x`y`.txt\n");
+        assertThat(said(script))
+                .containsExactly(
+                        "--do=pack",
+                        "--",
+                        "file:///a/per%25cent%2520.txt",
+                        "file:///a/*",
+                        "file:///a/it's%20$x`y`.txt");
+    }
+
+    private List<String> said(ProcessBuilder script) throws Exception {
+        assertThat(script.start().waitFor(20, TimeUnit.SECONDS)).isTrue();
+        return Files.readAllLines(launcher.resolveSibling("said"), StandardCharsets.UTF_8);
+    }
+
+    /** Neither more nor less than a double click opens. */
+    @Test
+    void theArchivesAreThoseOfTheDesktopEntry() throws IOException {
+        assertThat(Path.of("../packaging/linux/app.lacuna.Lacuna.desktop"))
+                .content()
+                .contains("\nMimeType=" + MenuFiles.ARCHIVES + "\n");
+    }
+
+    /** A script of an earlier version is known as ours, and makes room for what it is today. */
+    @Test
+    void aScriptOfAnEarlierVersionIsTakenAway() throws IOException {
+        FileManagers managers = managers("Pack", "Unpack");
+        managers.install();
+        Path old = home.resolve("config/caja/scripts/Packed");
+        Files.writeString(
+                old,
+                "#!/bin/sh\n# app.lacuna.Lacuna: an entry\nexec '/opt/lacuna' --do=pack \"$@\"\n");
+        managers.remove();
+        assertThat(all()).isEmpty();
     }
 
     /** The toolkit of the desktop (GLib) starts what the desktop entry says. */

@@ -37,13 +37,16 @@ public class LacunaApp extends Application {
     private static final Duration AT_MOST = Duration.seconds(20);
 
     /** The toolkit makes the object itself: what it starts with can only be put here. */
-    private static Optional<OneWindow> secondStarts = Optional.empty();
+    private static final UntilTaken<Start> SECOND_STARTS = new UntilTaken<>();
+
+    private static Optional<OneWindow> oneWindow = Optional.empty();
 
     private Desk desk;
 
-    /** Before the toolkit is started. */
+    /** Before the toolkit is started: until there is a window, what they bring waits for it. */
     static void hearSecondStarts(OneWindow window) {
-        secondStarts = Optional.of(window);
+        oneWindow = Optional.of(window);
+        window.listen(SECOND_STARTS);
     }
 
     @Override
@@ -88,9 +91,7 @@ public class LacunaApp extends Application {
         stage.setMinHeight(640);
         stage.show();
         begin(desk, stage, theme);
-        secondStarts.ifPresent(
-                window ->
-                        window.listen(start -> Platform.runLater(() -> comeForward(stage, start))));
+        SECOND_STARTS.goTo(start -> Platform.runLater(() -> comeForward(stage, start)));
         FilesFromSystem.listen(
                 paths -> Platform.runLater(() -> desk.take(new Start(Wish.USUAL, paths))));
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
@@ -136,7 +137,7 @@ public class LacunaApp extends Application {
 
     /** The window goes at once; the program waits until nothing half-made is left. */
     private void end(Stage stage) {
-        secondStarts.ifPresent(OneWindow::close); // from now on a start is a first one
+        oneWindow.ifPresent(OneWindow::close); // from now on a start is a first one
         desk.window().end();
         stage.hide();
         Timeline waiting = new Timeline();

@@ -118,6 +118,23 @@ class OneWindowTest {
         assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
     }
 
+    /** A file manager may start several at once; the first takes seconds until it has a window. */
+    @Test
+    void whatComesBeforeThereIsAWindowWaitsForIt() throws Exception {
+        OneWindow first = start();
+        UntilTaken<Start> untilTaken = new UntilTaken<>();
+        assertThat(first.handOver(Start.usual())).isFalse();
+        first.listen(untilTaken);
+        for (String name : List.of("/a", "/b", "/c")) {
+            assertThat(start().handOver(Start.usual(Path.of(name)))).isTrue();
+        }
+        untilTaken.goTo(taken::add);
+        assertThat(start().handOver(Start.usual(Path.of("/d")))).isTrue();
+        for (String name : List.of("/a", "/b", "/c", "/d")) {
+            assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of(name)));
+        }
+    }
+
     @Test
     void itWaitsForAFirstThatIsJustStarting() throws Exception {
         OneWindow first = start();

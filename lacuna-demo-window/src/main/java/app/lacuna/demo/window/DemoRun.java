@@ -95,6 +95,7 @@ final class DemoRun {
         }
         if (arguments.containsKey("size")) {
             String[] size = arguments.get("size").split("x");
+            stage.setMaximized(false);
             stage.setWidth(Double.parseDouble(size[0]));
             stage.setHeight(Double.parseDouble(size[1]));
         }

@@ -24,8 +24,10 @@ import javafx.animation.KeyFrame;
 import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.application.Platform;
+import javafx.geometry.Rectangle2D;
 import javafx.scene.Scene;
 import javafx.scene.image.Image;
+import javafx.stage.Screen;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 
@@ -89,6 +91,7 @@ public class LacunaApp extends Application {
         stage.setScene(scene);
         stage.setMinWidth(960);
         stage.setMinHeight(640);
+        fit(stage);
         stage.show();
         begin(desk, stage, theme);
         SECOND_STARTS.goTo(start -> Platform.runLater(() -> comeForward(stage, start)));
@@ -96,6 +99,12 @@ public class LacunaApp extends Application {
                 paths -> Platform.runLater(() -> desk.take(new Start(Wish.USUAL, paths))));
         Thread.currentThread().setUncaughtExceptionHandler((thread, e) -> tell(e));
         Thread.setDefaultUncaughtExceptionHandler((thread, e) -> Platform.runLater(() -> tell(e)));
+    }
+
+    /** Where the screen has no more room than the window wants, it takes what there is. */
+    private static void fit(Stage stage) {
+        Rectangle2D room = Screen.getPrimary().getVisualBounds();
+        stage.setMaximized(room.getWidth() <= WIDTH || room.getHeight() <= HEIGHT);
     }
 
     /** Without one there are images to be saved. */

@@ -13,6 +13,8 @@ import javafx.scene.control.TreeTableColumn;
 
 /** Columns and items for trees of paths. */
 public final class TreeColumns {
+    private static final double NOTE = 120;
+
     private TreeColumns() {}
 
     public static <T> TreeTableColumn<Node<T>, String> name(String title, double width) {
@@ -28,7 +30,9 @@ public final class TreeColumns {
     }
 
     public static <T> TreeTableColumn<Node<T>, String> note(Function<Node<T>, String> text) {
-        return column("", 120, text, "column-note");
+        TreeTableColumn<Node<T>, String> column = column("", NOTE, text, "column-note");
+        column.minWidthProperty().bind(TextSize.of(NOTE)); // or its longest words are cut
+        return column;
     }
 
     private static <T> TreeTableColumn<Node<T>, String> column(

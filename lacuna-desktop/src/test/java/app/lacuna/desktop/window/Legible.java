@@ -32,6 +32,9 @@ final class Legible {
                     "\\W*[\\w/.-]*[./][\\w/.-]+|season|English|Deutsch|AES-\\d+|\\d+ \\w+( \\d{4})?(, [\\d:]+)?",
                     Pattern.UNICODE_CHARACTER_CLASS);
 
+    /** A number with a unit: no language makes that a third longer. */
+    private static final Pattern AMOUNT = Pattern.compile(BEGIN + "[\\d.,]+ \\w+~*" + END);
+
     private Legible() {}
 
     /** As a translation that is a third longer would be. */
@@ -76,7 +79,7 @@ final class Legible {
         return cut;
     }
 
-    private static boolean isShortened(Labeled label) {
+    static boolean isShortened(Labeled label) {
         return label.lookup(".text") instanceof Text shown
                 && shown.getText().length() < label.getText().strip().length();
     }
@@ -100,6 +103,10 @@ final class Legible {
 
     /** Names and places are as long as they are; their whole text is in a tooltip. */
     private static boolean isData(Labeled label) {
+        String text = String.valueOf(label.getText());
+        if (text.indexOf(BEGIN) >= 0 && !AMOUNT.matcher(text).matches()) {
+            return false; // in a table, too, what was translated is not data
+        }
         for (Node at = label; at != null; at = at.getParent()) {
             if (at instanceof Cell || at instanceof VirtualFlow || at instanceof Wordmark) {
                 return true;

@@ -122,4 +122,15 @@ class UnusualWindowTest extends InWindow {
                 .exists();
         picture("kept-instead");
     }
+
+    /** Beside the columns with numbers there is little room for it in a window of usual size. */
+    @Test
+    void whatIsSaidOfAFileInTheListIsNotCut() throws Exception {
+        Path tiny = Files.writeString(outbox.resolve("tiny.txt"), "x\n");
+        dialogs.files = List.of(tiny);
+        clickOn("#add-files");
+        until(() -> lookup("already compact").tryQuery().isPresent());
+        picture("tiny");
+        assertThat(Legible.isShortened(lookup("already compact").queryLabeled())).isFalse();
+    }
 }

@@ -4,9 +4,12 @@ import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextInputControl;
 
 /** Scrolls what somebody is to see into sight, no further than it takes. */
 public final class InSight {
+    private static final double ROUNDING = 1;
+
     private InSight() {}
 
     /** As soon as it has its place; it may have become visible just now. */
@@ -43,6 +46,33 @@ public final class InSight {
         } else if (own.getMaxY() > top + shown) {
             top = own.getMaxY() - shown;
         }
-        pane.setVvalue(Math.max(0, Math.min(1, top / room)));
+        if (!takesFocusAway(pane, node, top, shown)) {
+            pane.setVvalue(Math.max(0, Math.min(1, top / room)));
+        }
+    }
+
+    /** Whoever writes in a field keeps it before their eyes, whatever comes elsewhere. */
+    private static boolean takesFocusAway(ScrollPane pane, Node node, double top, double shown) {
+        Node owner = node.getScene().getFocusOwner();
+        if (!(owner instanceof TextInputControl)
+                || !isIn(owner, pane.getContent())
+                || isIn(owner, node)) {
+            return false;
+        }
+        Bounds field = pane.getContent().sceneToLocal(owner.localToScene(owner.getLayoutBounds()));
+        double now = pane.getVvalue() * (pane.getContent().getLayoutBounds().getHeight() - shown);
+        return isSeen(field, now, shown) && !isSeen(field, top, shown);
+    }
+
+    private static boolean isSeen(Bounds bounds, double top, double shown) {
+        return bounds.getMinY() > top - ROUNDING && bounds.getMaxY() < top + shown + ROUNDING;
+    }
+
+    private static boolean isIn(Node node, Node around) {
+        Node at = node;
+        while (at != null && at != around) {
+            at = at.getParent();
+        }
+        return at != null;
     }
 }

@@ -19,7 +19,7 @@ public final class Spoken {
     private final Region part;
     private final boolean tellsChanges;
     private boolean wasShown;
-    private String told = "";
+    private int told; // as a number: of what was read nothing stays
 
     private Spoken(Region part, boolean tellsChanges) {
         this.part = part;
@@ -42,6 +42,11 @@ public final class Spoken {
     public static void page(Region content) {
         content.setAccessibleText(SpokenWords.of(content));
         Focus.on(content);
+    }
+
+    /** Of what was locked nothing stays in front of a name. */
+    public static void forget() {
+        Telling.forget();
     }
 
     /** Whether what has the focus is there to be read. */
@@ -92,10 +97,10 @@ public final class Spoken {
         }
         boolean shown = isShown(part);
         String now = shown ? SpokenWords.of(part) : "";
-        boolean isNew = shown && (!wasShown || tellsChanges) && !now.equals(told);
+        boolean isNew = shown && (!wasShown || tellsChanges) && now.hashCode() != told;
         wasShown = shown;
         if (shown || !part.isVisible()) {
-            told = now;
+            told = now.hashCode();
         }
         name();
         if (isNew && !part.isFocused()) {

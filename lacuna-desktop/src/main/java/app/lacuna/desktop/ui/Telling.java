@@ -4,20 +4,29 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.application.Platform;
-import javafx.beans.InvalidationListener;
-import javafx.beans.Observable;
 import javafx.beans.property.Property;
+import javafx.beans.value.ChangeListener;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Labeled;
+import javafx.stage.Window;
 
 /** Words in front of the name of what has the focus, until the focus goes on. */
 final class Telling {
     private static final String WAITING = "telling.waiting";
-    private static final String NAME_BEFORE = "telling.name-before";
+    private static final String TOLD = "telling.told";
 
-    private Telling() {}
+    private final Node owner;
+    private final Property<String> name;
+    private final ChangeListener<Object> over = (property, before, now) -> end();
+    private Optional<String> nameBefore = Optional.empty();
+    private String said = "";
+
+    private Telling(Node owner, Property<String> name) {
+        this.owner = owner;
+        this.name = name;
+    }
 
     /** What comes at once is told in one piece. */
     @SuppressWarnings("unchecked") // nobody else puts something there
@@ -37,37 +46,62 @@ final class Telling {
         }
     }
 
+    /** What has the focus is called what it is called, whatever was told there. */
+    static void forget() {
+        for (Window window : Window.getWindows()) {
+            Optional.ofNullable(window.getScene())
+                    .map(Scene::getFocusOwner)
+                    .flatMap(Telling::at)
+                    .ifPresent(Telling::end);
+        }
+    }
+
+    private static Optional<Telling> at(Node owner) {
+        return Optional.ofNullable((Telling) owner.getProperties().get(TOLD));
+    }
+
     private static void inFrontOf(Node owner, String words) {
         Property<String> name = FieldName.of(owner).orElseGet(owner::accessibleTextProperty);
-        if (name.isBound() || Spoken.isPart(owner)) {
-            return;
+        if (!name.isBound() && !Spoken.isPart(owner)) {
+            at(owner).orElseGet(() -> new Telling(owner, name).begin()).tell(words);
         }
-        if (!owner.getProperties().containsKey(NAME_BEFORE)) {
-            owner.getProperties().put(NAME_BEFORE, Optional.ofNullable(name.getValue()));
-            owner.focusedProperty().addListener(untilItGoesOn(owner, name));
+    }
+
+    private Telling begin() {
+        owner.getProperties().put(TOLD, this);
+        owner.focusedProperty().addListener(over);
+        if (owner instanceof Labeled labeled) {
+            labeled.textProperty().addListener(over); // it is called otherwise now
         }
-        name.setValue((words + " " + nameBefore(owner).orElseGet(() -> ownWords(owner))).strip());
+        return this;
+    }
+
+    private void tell(String words) {
+        if (!isAsSaid()) {
+            nameBefore = Optional.ofNullable(name.getValue()); // somebody has given it another one
+        }
+        said = (words + " " + nameBefore.orElseGet(this::ownWords)).strip();
+        name.setValue(said);
         owner.notifyAccessibleAttributeChanged(AccessibleAttribute.TEXT);
     }
 
-    private static InvalidationListener untilItGoesOn(Node owner, Property<String> name) {
-        return new InvalidationListener() {
-            @Override
-            public void invalidated(Observable focus) {
-                owner.focusedProperty().removeListener(this);
-                name.setValue(nameBefore(owner).orElse(null));
-                owner.getProperties().remove(NAME_BEFORE);
-            }
-        };
+    private void end() {
+        owner.getProperties().remove(TOLD);
+        owner.focusedProperty().removeListener(over);
+        if (owner instanceof Labeled labeled) {
+            labeled.textProperty().removeListener(over);
+        }
+        if (isAsSaid()) {
+            name.setValue(nameBefore.orElse(null));
+        }
     }
 
-    @SuppressWarnings("unchecked") // nobody else puts something there
-    private static Optional<String> nameBefore(Node owner) {
-        return (Optional<String>) owner.getProperties().get(NAME_BEFORE);
+    private boolean isAsSaid() {
+        return !said.isEmpty() && said.equals(name.getValue());
     }
 
     /** Of a button that has no other name. */
-    private static String ownWords(Node owner) {
+    private String ownWords() {
         return owner instanceof Labeled labeled && labeled.getText() != null
                 ? labeled.getText()
                 : "";

@@ -5,6 +5,7 @@ import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.ui.Spoken;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -12,9 +13,16 @@ import java.util.List;
 import java.util.concurrent.TimeoutException;
 import javafx.scene.AccessibleAttribute;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
 import javafx.scene.control.RadioButton;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -156,5 +164,92 @@ class SpokenWindowTest extends InWindow {
         CheckBox tick = lookup("#inside .check-box").queryAs(CheckBox.class);
         interact(tick::fire);
         assertThat(asked(tick, AccessibleAttribute.SELECTED)).isEqualTo(true);
+    }
+
+    private static String name(Node node) {
+        return String.valueOf(Legible.name(node));
+    }
+
+    /** In memory, too: the margin is there for as long as the window. */
+    @Test
+    void whatWasToldOfAnArchiveIsForgottenWhenItLocks() throws Exception {
+        Node margin = refusedAndTold();
+        assertThat(name(margin)).as("told in front of it").contains("diary.txt");
+        interact(open::lock);
+        until(() -> open.state().get() == OpenState.LOCKED);
+        waitForFxEvents();
+        assertThat(name(margin)).doesNotContain("diary").contains("Settings");
+    }
+
+    /** A failure that names a file, while the focus is in the margin. */
+    private Node refusedAndTold() throws Exception {
+        openArchive(archive, PASSWORD);
+        Node margin = lookup("#place-settings").query();
+        interact(margin::requestFocus);
+        interact(
+                () -> {
+                    Label news = new Label("season/diary.txt is not there any more.");
+                    news.setVisible(false);
+                    ((Pane) lookup("#inside").query().getParent()).getChildren().add(news);
+                    Spoken.news(news);
+                    news.setVisible(true);
+                });
+        until(() -> read().startsWith("season/diary.txt is not there"), "the news");
+        return margin;
+    }
+
+    /** The name that a part of the page is given meanwhile is not taken from it again. */
+    @Test
+    void aNameThatIsGivenMeanwhileStays() throws Exception {
+        Node margin = refusedAndTold();
+        interact(() -> margin.setAccessibleText("Settings, changed"));
+        press(KeyCode.TAB);
+        assertThat(name(margin)).isEqualTo("Settings, changed");
+        interact(margin::requestFocus);
+        interact(() -> margin.setAccessibleText("Settings, kept"));
+        press(KeyCode.TAB);
+        assertThat(name(margin)).isEqualTo("Settings, kept");
+    }
+
+    /** A button that says something else now is called what it says. */
+    @Test
+    void aButtonIsCalledWhatItSaysNow() throws Exception {
+        openArchive(archive, PASSWORD);
+        Button lock = lookup("#lock").queryButton();
+        interact(lock::requestFocus);
+        dialogs.folder = Files.createDirectories(archive.resolveSibling("out"));
+        interact(() -> open.session().extract().folder().set(dialogs.folder));
+        interact(() -> open.session().extractAll());
+        until(() -> read().contains("Done. 4 of 4 items came out"), "the report");
+        assertThat(scene.getFocusOwner()).isSameAs(lock);
+        interact(() -> lock.setText("Close"));
+        assertThat(read()).isEqualTo("Close");
+    }
+
+    /** News that come below what is seen do not carry away the field that somebody writes in. */
+    @Test
+    void aFieldStaysInSightWhileSomebodyWritesInIt() throws Exception {
+        TextField field = new TextField();
+        Label news = new Label("");
+        Region between = new Region();
+        between.setMinHeight(900);
+        ScrollPane pane = new ScrollPane(new VBox(field, between, news));
+        interact(
+                () -> {
+                    ((Pane) lookup("#add-files").query().getParent()).getChildren().add(pane);
+                    pane.setMinHeight(200);
+                    pane.setMaxHeight(200);
+                });
+        waitForFxEvents();
+        interact(field::requestFocus);
+        assertThat(scene.getFocusOwner()).isSameAs(field);
+        interact(() -> Spoken.news(news));
+        interact(() -> news.setText("There is one already."));
+        until(() -> !name(news).isEmpty());
+        waitForFxEvents();
+        assertThat(pane.getVvalue()).isZero();
+        interact(() -> lookup("#add-files").query().requestFocus());
+        interact(() -> news.setText("There are two already."));
+        until(() -> pane.getVvalue() > 0.9);
     }
 }

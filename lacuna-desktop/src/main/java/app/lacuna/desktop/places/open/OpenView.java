@@ -18,6 +18,7 @@ import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
@@ -253,6 +254,7 @@ final class OpenView {
     /** Nothing of what was on the page stays, not even where it is not seen. */
     private void forget() {
         copied.takeOffClipboard();
+        Spoken.forget();
         locked.ifPresent(LockedView::forget);
         unlocked.ifPresent(UnlockedView::forget);
         locked = Optional.empty();

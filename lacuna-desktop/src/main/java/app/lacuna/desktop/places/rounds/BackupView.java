@@ -12,6 +12,7 @@ import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
+import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
@@ -88,6 +89,7 @@ final class BackupView extends VBox {
         model.line().addListener(changed);
         model.moment().addListener(changed);
         model.isUnlocked().addListener(changed);
+        model.isUnlocked().addListener((property, before, now) -> Spoken.forget());
         model.back().found().addListener(changed);
         model.picked().addListener(changed);
         model.moment().addListener((property, before, now) -> writeNotices());

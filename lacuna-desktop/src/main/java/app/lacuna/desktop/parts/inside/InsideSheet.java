@@ -51,6 +51,8 @@ public final class InsideSheet extends VBox {
         table.setMinHeight(120);
         chosen.setId("chosen");
         chosen.setMinWidth(0);
+        chosen.setWrapText(true);
+        chosen.setMinHeight(USE_PREF_SIZE);
         HBox foot = new HBox(10, chosen, Page.spacer());
         foot.getChildren().add(new WrappingRow(10, links));
         foot.setAlignment(Pos.CENTER_LEFT);

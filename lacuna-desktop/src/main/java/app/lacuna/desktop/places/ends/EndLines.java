@@ -13,6 +13,7 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.looseends.Seen.State;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -140,7 +141,7 @@ final class EndLines {
                                 () -> model.plan(line, How.PURGE)));
             }
             case CHANGED -> {
-                Map<String, java.nio.file.Path> newer = EndsPageModel.newer(line);
+                Map<String, Path> newer = EndsPageModel.newer(line);
                 if (line.end().archive().isPresent() && !newer.isEmpty()) {
                     actions.add(
                             link(

@@ -18,27 +18,32 @@ final class LeavingStrip extends HBox {
         setAlignment(Pos.CENTER_LEFT);
         Label words = Page.label("", "message-what");
         words.textProperty()
-                .bind(model.leaving().map(now -> now == Leaving.NOT ? "" : words(model, now)));
+                .bind(
+                        model.leaving()
+                                .asked()
+                                .map(now -> now == Leaving.NOT ? "" : words(model, now)));
         words.setMinWidth(0);
         Button write =
-                Page.button("leave-write", Words.text("leaving.write"), model::writeAndLeave);
+                Page.button("leave-write", Words.text("leaving.write"), model.leaving()::write);
         write.visibleProperty()
                 .bind(
                         model.leaving()
+                                .asked()
                                 .map(
                                         now ->
                                                 now != Leaving.NOT
-                                                        && !model.asksAboutPassword()
-                                                        && !model.asksAboutCopies()));
+                                                        && !model.leaving().isAboutPassword()
+                                                        && !model.leaving().isAboutCopies()));
         write.managedProperty().bind(write.visibleProperty());
-        Button lose = Page.button("leave-lose", "", model::loseAndLeave);
+        Button lose = Page.button("leave-lose", "", model.leaving()::lose);
         lose.textProperty()
                 .bind(
                         model.leaving()
+                                .asked()
                                 .map(
                                         now ->
                                                 Words.text(
-                                                        model.asksAboutCopies()
+                                                        model.leaving().isAboutCopies()
                                                                 ? "leaving.close"
                                                                 : "leaving.lose")));
         getChildren()
@@ -50,15 +55,17 @@ final class LeavingStrip extends HBox {
                                 write,
                                 lose,
                                 Page.button(
-                                        "leave-stay", Words.text("leaving.stay"), model::stay)));
-        visibleProperty().bind(model.leaving().map(now -> now != Leaving.NOT));
+                                        "leave-stay",
+                                        Words.text("leaving.stay"),
+                                        model.leaving()::stay)));
+        visibleProperty().bind(model.leaving().asked().map(now -> now != Leaving.NOT));
         managedProperty().bind(visibleProperty());
     }
 
     private static String words(OpenViewModel model, Leaving now) {
-        if (model.asksAboutCopies()) {
-            return Words.text("leaving.copies", model.copiesOutside());
+        if (model.leaving().isAboutCopies()) {
+            return Words.text("leaving.copies", model.leaving().copiesOutside());
         }
-        return Words.text(model.asksAboutPassword() ? "kept.question" : "leaving." + now);
+        return Words.text(model.leaving().isAboutPassword() ? "kept.question" : "leaving." + now);
     }
 }

@@ -104,7 +104,7 @@ public final class OpenPlace implements Place {
 
     @Override
     public void leave(Runnable showing, Runnable goOn) {
-        if (model.asksBeforeClosing()) {
+        if (model.leaving().asksBeforeClosing()) {
             showing.run();
         }
         model.leave(

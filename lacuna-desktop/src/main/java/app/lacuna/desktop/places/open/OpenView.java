@@ -150,8 +150,8 @@ final class OpenView {
      * has a button for that. Whether there was anything.
      */
     boolean cancel() {
-        if (model.leaving().get() != Leaving.NOT) {
-            model.stay();
+        if (model.leaving().asked().get() != Leaving.NOT) {
+            model.leaving().stay();
             return true;
         }
         List<Job> running = new ArrayList<>();

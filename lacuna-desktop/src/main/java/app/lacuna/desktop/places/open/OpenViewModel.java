@@ -42,19 +42,16 @@ public final class OpenViewModel {
     private final ReadOnlyObjectWrapper<OpenState> state =
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
     private final Troubles ownTroubles = new Troubles();
-    private final ReadOnlyObjectWrapper<Leaving> leaving = new ReadOnlyObjectWrapper<>(Leaving.NOT);
     private final ReceivingModel receiving;
     private final RecentModel recent;
     private final AutoLockModel autoLock;
     private volatile Optional<LockedArchive> locked = Optional.empty();
     private volatile Optional<ArchiveSession> session = Optional.empty();
+    private final LeavingQuestion leaving = new LeavingQuestion(() -> session);
     private Map<String, Path> waiting = Map.of();
     private boolean unpacking;
     private List<Path> asked = List.of();
-    private Runnable goOn = () -> {};
-    private Runnable stay = () -> {};
     private final Set<ArchiveSession> unwiped = ConcurrentHashMap.newKeySet();
-    private Optional<Runnable> afterWriting = Optional.empty();
 
     OpenViewModel(
             Lifetime life,
@@ -85,12 +82,12 @@ public final class OpenViewModel {
 
     /** Reads what can be seen without the password. One that needs none is unlocked at once. */
     public void open(Path file) {
-        leave(Leaving.OPEN_ANOTHER, () -> start(file, Way.USUAL, Optional.empty()));
+        leaving.leave(Leaving.OPEN_ANOTHER, () -> start(file, Way.USUAL, Optional.empty()));
     }
 
     /** With its password, which is taken over. */
     public void open(Path file, Secret password) {
-        leave(
+        leaving.leave(
                 Leaving.OPEN_ANOTHER,
                 () -> start(file, Way.USUAL, Optional.of(password)),
                 password::close);
@@ -98,7 +95,7 @@ public final class OpenViewModel {
 
     /** And when it is open, these take the place of what it has, as changes to be written. */
     public void open(Path file, Map<String, Path> newer) {
-        leave(
+        leaving.leave(
                 Leaving.OPEN_ANOTHER,
                 () -> {
                     start(file, Way.USUAL, Optional.empty());
@@ -134,7 +131,7 @@ public final class OpenViewModel {
             open(files); // first they are put together
             return;
         }
-        leave(
+        leaving.leave(
                 Leaving.OPEN_ANOTHER,
                 () -> {
                     start(files, Way.USUAL, Optional.empty());
@@ -165,7 +162,7 @@ public final class OpenViewModel {
                 };
         List<Path> files = asked;
         if (!files.isEmpty()) {
-            leave(Leaving.OPEN_ANOTHER, () -> start(files, way, Optional.empty()));
+            leaving.leave(Leaving.OPEN_ANOTHER, () -> start(files, way, Optional.empty()));
         }
     }
 
@@ -177,7 +174,7 @@ public final class OpenViewModel {
     }
 
     private void openDiscs(List<Path> discs) {
-        leave(Leaving.OPEN_ANOTHER, () -> start(discs, Way.USUAL, Optional.empty()));
+        leaving.leave(Leaving.OPEN_ANOTHER, () -> start(discs, Way.USUAL, Optional.empty()));
     }
 
     private void start(Path file, Way way, Optional<Secret> password) {
@@ -206,7 +203,7 @@ public final class OpenViewModel {
 
     private void opened(Outcome<Found> outcome, Optional<Secret> password) {
         if (outcome instanceof Outcome.Done<Found> done) {
-            leave( // there may be changes by now
+            leaving.leave( // there may be changes by now
                     Leaving.OPEN_ANOTHER, () -> show(done.value()), done.value()::close);
             return;
         }
@@ -273,8 +270,7 @@ public final class OpenViewModel {
 
     /** What was written takes the place of what was open. */
     private void written(Written written) {
-        Optional<Runnable> then = afterWriting;
-        afterWriting = Optional.empty();
+        Optional<Runnable> then = leaving.afterWriting();
         if (written.stays()) {
             return;
         }
@@ -302,82 +298,7 @@ public final class OpenViewModel {
 
     /** Does it, unless that would lose changes: then the page asks first. */
     public void leave(Leaving why, Runnable then) {
-        leave(why, then, () -> {});
-    }
-
-    private void leave(Leaving why, Runnable then, Runnable ifStaying) {
-        if (session.isEmpty()) {
-            then.run();
-            return;
-        }
-        ArchiveSession now = session.get();
-        now.outside()
-                .lookThen(
-                        () -> {
-                            if (now.hasUnwritten() || asksAboutCopies(why, now)) {
-                                ask(why, then, ifStaying);
-                            } else {
-                                then.run();
-                            }
-                        });
-    }
-
-    /** They go with the window, whatever the other programs still do with them. */
-    private static boolean asksAboutCopies(Leaving why, ArchiveSession now) {
-        return why == Leaving.CLOSE_THE_WINDOW && now.hasCopiesOutside();
-    }
-
-    private void ask(Leaving why, Runnable then, Runnable ifStaying) {
-        stay.run(); // what was asked before is not wanted any more
-        goOn = then;
-        stay = ifStaying;
-        leaving.set(why);
-    }
-
-    private Runnable answered() {
-        Runnable next = goOn;
-        goOn = () -> {};
-        stay = () -> {};
-        leaving.set(Leaving.NOT);
-        return next;
-    }
-
-    /** The answer to what {@link #leaving} asks: everything stays as it is. */
-    public void stay() {
-        Runnable undo = stay;
-        answered();
-        undo.run();
-    }
-
-    /** The answer: the changes are lost. */
-    public void loseAndLeave() {
-        Leaving why = leaving.get();
-        Runnable next = answered();
-        if (why == Leaving.LOCK_ANEW) {
-            session.ifPresent(
-                    now -> {
-                        now.changes().forgetAll();
-                        now.changes().whenSettled(next);
-                    });
-        } else {
-            next.run();
-        }
-    }
-
-    /** The answer: everything is written, and then it goes on. */
-    public void writeAndLeave() {
-        Runnable next = answered();
-        session.ifPresentOrElse(
-                now -> {
-                    afterWriting = Optional.of(next);
-                    now.writing()
-                            .writeEverything(
-                                    () -> {
-                                        afterWriting = Optional.empty();
-                                        next.run();
-                                    });
-                },
-                next);
+        leaving.leave(why, then, () -> {});
     }
 
     /** Locks, unless that would lose changes: then the page asks first. */
@@ -431,10 +352,7 @@ public final class OpenViewModel {
         session = Optional.empty();
         locked = Optional.empty();
         ownTroubles.clear();
-        afterWriting = Optional.empty();
-        if (leaving.get() != Leaving.NOT) {
-            stay(); // what waited for the answer is closed, and not forgotten
-        }
+        leaving.forget();
         if (open.isPresent()) {
             state.set(OpenState.LOCKING);
             autoLock.stop();
@@ -486,31 +404,6 @@ public final class OpenViewModel {
         unwiped.forEach(ArchiveSession::wipeNow);
     }
 
-    /** Whether what is asked about is a password that was made, and not changes. */
-    boolean asksAboutPassword() {
-        return session.filter(ArchiveSession::losesOnlyPassword).isPresent();
-    }
-
-    /** Whether closing is asked about only because copies are open in other programs. */
-    boolean asksAboutCopies() {
-        return session.filter(now -> !now.hasUnwritten() && now.hasCopiesOutside()).isPresent();
-    }
-
-    /** How many those are. */
-    int copiesOutside() {
-        return session.map(now -> now.outside().count().get()).orElse(0);
-    }
-
-    /** Whether closing the window asks something first. */
-    public boolean asksBeforeClosing() {
-        return hasUnwritten() || asksAboutCopies();
-    }
-
-    /** Whether locking would lose work, as far as is known without looking at every copy. */
-    public boolean hasUnwritten() {
-        return session.filter(ArchiveSession::hasUnwritten).isPresent();
-    }
-
     /** Only while an archive is open. */
     public ArchiveSession session() {
         return session.orElseThrow();
@@ -558,8 +451,8 @@ public final class OpenViewModel {
     }
 
     /** What the page asks about before changes are lost. */
-    public ReadOnlyObjectProperty<Leaving> leaving() {
-        return leaving.getReadOnlyProperty();
+    public LeavingQuestion leaving() {
+        return leaving;
     }
 
     public RecentModel recent() {

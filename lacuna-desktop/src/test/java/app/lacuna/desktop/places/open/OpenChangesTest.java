@@ -25,8 +25,8 @@ class OpenChangesTest extends OnOpenArchive {
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         model.lock();
         settle();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        model.writeAndLeave();
+        assertThat(model.leaving().asked().get()).isEqualTo(Leaving.LOCK);
+        model.leaving().write();
         settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
         model.locked().password().set("hut");
@@ -132,14 +132,14 @@ class OpenChangesTest extends OnOpenArchive {
         settle();
         assertThat(model.session().outside().changed().get())
                 .containsExactly("dig/a.txt", "dig/b.txt");
-        assertThat(model.hasUnwritten()).isTrue();
+        assertThat(model.leaving().hasUnwritten()).isTrue();
         model.session().outside().discard("dig/b.txt");
         settle();
         assertThat(openedOutside.get(1)).doesNotExist();
         model.session().writing().packOutside("dig/a.txt");
         settle();
         assertThat(model.session().changes().failure().get()).isEmpty();
-        assertThat(model.hasUnwritten()).isFalse();
+        assertThat(model.leaving().hasUnwritten()).isFalse();
         model.session().view(entry("dig/a.txt"));
         settle();
         Viewed.Shown shown = (Viewed.Shown) model.session().viewer().viewed().get();
@@ -187,8 +187,8 @@ class OpenChangesTest extends OnOpenArchive {
         assertThat(model.session().outside().changed().get()).containsExactly("dig/b.txt");
         model.lock();
         settle();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
-        model.writeAndLeave();
+        assertThat(model.leaving().asked().get()).isEqualTo(Leaving.LOCK);
+        model.leaving().write();
         settle();
         assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
         model.locked().password().set("hut");
@@ -223,9 +223,9 @@ class OpenChangesTest extends OnOpenArchive {
         change(openedOutside.get(0), "corrected");
         model.lock();
         settle();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
+        assertThat(model.leaving().asked().get()).isEqualTo(Leaving.LOCK);
         assertThat(openedOutside.get(0)).hasContent("corrected");
-        model.stay();
+        model.leaving().stay();
         settle();
         model.session().outside().discard("dig/a.txt");
         settle();
@@ -248,7 +248,7 @@ class OpenChangesTest extends OnOpenArchive {
         settle();
         model.takeOffer();
         settle();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.OPEN_ANOTHER);
+        assertThat(model.leaving().asked().get()).isEqualTo(Leaving.OPEN_ANOTHER);
         assertThat(model.session().isSalvaged()).isFalse();
         assertThat(model.session().changes().count().get()).isEqualTo(1);
     }

@@ -112,7 +112,7 @@ class OpenFaultsTest extends OnOpenArchive {
         model.session().changes().remove(List.of("dig/a.txt"));
         assertThat(model.session().changes().count().get()).isZero();
         model.lock();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK);
+        assertThat(model.leaving().asked().get()).isEqualTo(Leaving.LOCK);
         settle();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
         assertThat(model.session().changes().count().get()).isEqualTo(1);
@@ -127,8 +127,8 @@ class OpenFaultsTest extends OnOpenArchive {
         model.leave(Leaving.LOCK_ANEW, () -> goesOn[0] = true);
         settle();
         assertThat(goesOn[0]).isFalse();
-        assertThat(model.leaving().get()).isEqualTo(Leaving.LOCK_ANEW);
-        model.writeAndLeave();
+        assertThat(model.leaving().asked().get()).isEqualTo(Leaving.LOCK_ANEW);
+        model.leaving().write();
         settle();
         assertThat(goesOn[0]).isTrue();
         assertThat(paths()).doesNotContain("dig/a.txt");
@@ -155,8 +155,8 @@ class OpenFaultsTest extends OnOpenArchive {
         model.lock();
         settle();
         assertThat(model.state().get()).isEqualTo(OpenState.UNLOCKED);
-        assertThat(model.asksAboutPassword()).isTrue();
-        model.stay();
+        assertThat(model.leaving().isAboutPassword()).isTrue();
+        model.leaving().stay();
         model.session().kept().orElseThrow().isKnownNow();
         model.lock();
         settle();

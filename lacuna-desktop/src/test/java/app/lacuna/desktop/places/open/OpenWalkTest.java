@@ -133,7 +133,7 @@ class OpenWalkTest {
 
     private void act() throws IOException {
         mayLose = false;
-        if (model.leaving().get() != Leaving.NOT && random.nextInt(3) == 0) {
+        if (model.leaving().asked().get() != Leaving.NOT && random.nextInt(3) == 0) {
             answer();
             return;
         }
@@ -152,10 +152,10 @@ class OpenWalkTest {
         switch (random.nextInt(3)) {
             case 0 -> {
                 mayLose = true;
-                model.loseAndLeave();
+                model.leaving().lose();
             }
-            case 1 -> model.writeAndLeave();
-            default -> model.stay();
+            case 1 -> model.leaving().write();
+            default -> model.leaving().stay();
         }
     }
 

@@ -71,6 +71,9 @@ class OutsideTest {
     @ParameterizedTest
     @CsvSource({"NONE, BALANCED", "NONE, STORE", "TRADITIONAL, BALANCED"})
     void pythonReadsOurs(Protection protection, Level level) throws Exception {
+        if (protection == Protection.TRADITIONAL) {
+            Files.delete(dig.resolve("film.raw")); // its cipher is written in Python
+        }
         pack(protection, level);
         assertThat(read("python3", "python_read.py", archive)).isEqualTo(expected());
     }

@@ -15,8 +15,8 @@ import org.junit.jupiter.params.provider.EnumSource;
  * A set of discs that is many times as large as the heap; by hand the same with 25 GB in 256 MB.
  */
 class DiscsHeapTest {
-    private static final long DISC = 130_000_000;
-    private static final String HEAP = "-Xmx72m";
+    private static final long DISC = 87_000_000;
+    private static final String HEAP = "-Xmx64m";
 
     @TempDir Path folder;
 
@@ -27,7 +27,7 @@ class DiscsHeapTest {
         for (int i = 0; i < 5; i++) {
             try (RandomAccessFile hole =
                     new RandomAccessFile(tree.resolve("flight " + i + ".mov").toFile(), "rw")) {
-                hole.setLength(60_000_000);
+                hole.setLength(40_000_000);
             }
         }
         Path out = Files.createDirectory(folder.resolve("out"));

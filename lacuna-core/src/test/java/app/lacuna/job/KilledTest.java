@@ -22,7 +22,7 @@ import org.junit.jupiter.api.io.TempDir;
  */
 class KilledTest {
     private static final int KILLS = Integer.getInteger("pack.kills", 14);
-    private static final int KILLED_CHANGES = 30;
+    private static final int KILLED_CHANGES = 18;
 
     @TempDir Path folder;
 

@@ -87,7 +87,7 @@ class OneWindowTest {
             out.writeInt(OneWindow.GREETING);
             out.writeInt(Wish.OPEN.ordinal());
             out.writeInt(1);
-            byte[] address = FileAddress.of(Path.of("/season/all.zip.gpg")).getBytes(UTF_8);
+            byte[] address = FileAddress.of(Path.of("/season/all.tar.zip")).getBytes(UTF_8);
             out.writeInt(address.length);
             out.write(address, 0, address.length - 4);
         }

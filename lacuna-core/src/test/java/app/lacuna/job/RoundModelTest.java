@@ -58,7 +58,7 @@ class RoundModelTest {
             change();
         }
         run(false);
-        for (int step = 0; step < (form == Form.ZIP ? STEPS : STEPS / 2); step++) {
+        for (int step = 0; step < (form == Form.ZIP ? STEPS : STEPS / 3); step++) {
             int choice = random.nextInt(10);
             if (choice < 5) {
                 change();

@@ -32,7 +32,7 @@ import org.junit.jupiter.api.io.TempDir;
  * left out of reach, and everything readable is known.
  */
 class ClearKilledTest {
-    private static final int KILLS = Integer.getInteger("clear.kills", 20);
+    private static final int KILLS = Integer.getInteger("clear.kills", 14);
     private static final int FILES = 240;
 
     @TempDir Path folder;

@@ -84,9 +84,17 @@ public final class FileManagers {
         return List.of(data.resolve("nautilus/scripts"), config.resolve("caja/scripts"));
     }
 
-    /** Whether all of them are there. */
+    /** Whether all of them are there, and start what would be started today. */
     public boolean areThere() {
-        return files().keySet().stream().allMatch(FileManagers::isOurs);
+        return files().entrySet().stream().allMatch(file -> is(file.getKey(), file.getValue()));
+    }
+
+    private static boolean is(Path file, String text) {
+        try {
+            return isOurs(file) && Files.readString(file).equals(text);
+        } catch (IOException e) {
+            return false; // gone meanwhile
+        }
     }
 
     public void install() throws IOException {

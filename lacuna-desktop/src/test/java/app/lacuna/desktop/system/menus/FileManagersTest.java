@@ -126,6 +126,18 @@ class FileManagersTest {
                 .contains("\nMimeType=" + MenuFiles.ARCHIVES + "\n");
     }
 
+    /** The program has been moved: what starts nothing is not said to be there. */
+    @Test
+    void thoseThatStartAnotherProgramAreWrittenAnew() throws IOException {
+        managers("Pack", "Unpack").install();
+        launcher = launcher.resolveSibling("moved");
+        FileManagers moved = managers("Pack", "Unpack");
+        assertThat(moved.areThere()).isFalse();
+        moved.install();
+        assertThat(moved.areThere()).isTrue();
+        assertThat(all()).filteredOn(file -> !file.endsWith("lacuna")).hasSize(12);
+    }
+
     /** A script of an earlier version is known as ours, and makes room for what it is today. */
     @Test
     void aScriptOfAnEarlierVersionIsTakenAway() throws IOException {

@@ -22,6 +22,7 @@ public final class Columns extends ScrollPane {
 
     private final Region left;
     private final Region right;
+    private final double rightAtLeast;
     private final double fixedWidth;
     private final boolean leftIsFixed;
     private final DoubleBinding textSize = TextSize.of(1);
@@ -44,6 +45,7 @@ public final class Columns extends ScrollPane {
     private Columns(Region left, Region right, double fixedWidth, boolean leftIsFixed) {
         this.left = left;
         this.right = right;
+        rightAtLeast = right.getMinHeight();
         this.fixedWidth = fixedWidth;
         this.leftIsFixed = leftIsFixed;
         getStyleClass().add("columns");
@@ -84,7 +86,8 @@ public final class Columns extends ScrollPane {
     private void sideBySide() {
         left.setMinHeight(0);
         left.setMaxHeight(Double.MAX_VALUE);
-        right.setMinHeight(Region.USE_COMPUTED_SIZE);
+        right.setMinHeight(
+                rightAtLeast); // as it was given: words in it may not be pressed together
         right.setMinWidth(0);
         right.setMaxWidth(Double.MAX_VALUE);
         left.setMinWidth(0);

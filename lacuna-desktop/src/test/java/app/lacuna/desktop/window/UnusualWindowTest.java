@@ -1,10 +1,12 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.desktop.places.pack.ForWhom;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -132,5 +134,20 @@ class UnusualWindowTest extends InWindow {
         until(() -> lookup("already compact").tryQuery().isPresent());
         picture("tiny");
         assertThat(Legible.isShortened(lookup("already compact").queryLabeled())).isFalse();
+    }
+
+    /** Whatever is chosen: a warning that is cut is none. */
+    @Test
+    void nothingIsCutBesideTheListForWhomeverItIs() throws Exception {
+        addStory();
+        typePasswordTwice("hut");
+        for (ForWhom whom : ForWhom.values()) {
+            clickOn("#brief-whom");
+            until(() -> lookup("#whom-" + whom).tryQuery().isPresent());
+            clickOn("#whom-" + whom);
+            clickOn("#whom-done");
+            waitForFxEvents();
+            assertThat(Legible.cut(scene)).as("for " + whom).isEmpty();
+        }
     }
 }

@@ -38,6 +38,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The receipt: what was done, what is proved, what is still readable. */
@@ -216,13 +217,14 @@ public final class ReceiptView {
 
     /** The list of the proof, or what is asked about the originals. */
     private VBox beside(ClearPanel panel, MailPanel mail, Optional<PassOnPanel> passOn) {
-        List<Node> all = new ArrayList<>(List.of(panel, mail));
+        List<Region> all = new ArrayList<>(List.of(panel, mail));
         passOn.ifPresent(all::add);
+        all.forEach(one -> one.setMinHeight(Region.USE_PREF_SIZE)); // or its words are cut
         all.forEach(one -> one.visibleProperty().addListener((p, before, now) -> makeRoom(now)));
         proofList.managedProperty().bind(proofList.visibleProperty());
         VBox.setVgrow(proofList, Priority.ALWAYS);
         all.add(proofList);
-        return new VBox(12, all.toArray(new Node[0]));
+        return new VBox(12, all.toArray(new Region[0]));
     }
 
     private void makeRoom(boolean shown) {

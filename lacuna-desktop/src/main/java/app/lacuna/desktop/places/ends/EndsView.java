@@ -23,6 +23,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The page: the sentence, the lines by archive, the picture, what deleting can not do. */
@@ -60,6 +61,7 @@ final class EndsView {
         VBox right = new VBox(12, panel, picture, limits());
         picture.visibleProperty().bind(panel.visibleProperty().not());
         picture.managedProperty().bind(picture.visibleProperty());
+        right.setMinHeight(Region.USE_PREF_SIZE);
         Columns columns = new Columns(sheet, right, RIGHT_WIDTH);
         page.setWork(columns);
         page.setFoot(Page.status(status, Page.label(Words.text("ends.compared"))), again, clear);

@@ -45,6 +45,7 @@ final class LockedView {
                         model.secret(),
                         model.showing());
         field.onEnter(model::unlock);
+        seen.setMinHeight(Region.USE_PREF_SIZE);
         columns = new Columns(passwordSheet(), seen, RIGHT_WIDTH);
         failed = (property, before, now) -> now.ifPresent(text -> field.focusAndSelect());
         model.troubles().failure().addListener(new WeakChangeListener<>(failed));

@@ -64,11 +64,7 @@ public final class Columns extends ScrollPane {
         }
         stacked = nowStacked;
         setFitToHeight(!nowStacked);
-        if (nowStacked) {
-            stack();
-        } else {
-            sideBySide();
-        }
+        Focus.keep(this, nowStacked ? this::stack : this::sideBySide);
     }
 
     private void stack() {

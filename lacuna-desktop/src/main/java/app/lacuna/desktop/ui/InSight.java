@@ -55,8 +55,8 @@ public final class InSight {
     private static boolean takesFocusAway(ScrollPane pane, Node node, double top, double shown) {
         Node owner = node.getScene().getFocusOwner();
         if (!(owner instanceof TextInputControl)
-                || !isIn(owner, pane.getContent())
-                || isIn(owner, node)) {
+                || !Focus.isIn(owner, pane.getContent())
+                || Focus.isIn(owner, node)) {
             return false;
         }
         Bounds field = pane.getContent().sceneToLocal(owner.localToScene(owner.getLayoutBounds()));
@@ -66,13 +66,5 @@ public final class InSight {
 
     private static boolean isSeen(Bounds bounds, double top, double shown) {
         return bounds.getMinY() > top - ROUNDING && bounds.getMaxY() < top + shown + ROUNDING;
-    }
-
-    private static boolean isIn(Node node, Node around) {
-        Node at = node;
-        while (at != null && at != around) {
-            at = at.getParent();
-        }
-        return at != null;
     }
 }

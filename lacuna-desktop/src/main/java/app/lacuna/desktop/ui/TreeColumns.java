@@ -13,7 +13,7 @@ import javafx.scene.control.TreeTableColumn;
 
 /** Columns and items for trees of paths. */
 public final class TreeColumns {
-    private static final double NOTE = 120;
+    private static final double NOTE = 132;
 
     private TreeColumns() {}
 

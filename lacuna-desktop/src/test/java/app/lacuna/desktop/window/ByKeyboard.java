@@ -18,8 +18,12 @@ abstract class ByKeyboard extends InWindow {
     @Override
     public void start(Stage stage) throws IOException {
         super.start(stage);
-        stage.setWidth(960);
-        stage.setHeight(640);
+        makeAsLargeAs(960, 640);
+    }
+
+    final void makeAsLargeAs(double width, double height) {
+        scene.getWindow().setWidth(width);
+        scene.getWindow().setHeight(height);
     }
 
     /**

@@ -301,4 +301,21 @@ class FaultsWindowTest extends InWindow {
         until(() -> !window.isWorking());
         Files.delete(folder.resolve("large.raw"));
     }
+
+    /** The parts of the page lie under each other then: somebody writes on all the same. */
+    @Test
+    void theFocusStaysWhereItIsWhenTheWindowIsMadeSmallerAndLarger() throws Exception {
+        addStory();
+        clickOn("#password").write("second hut");
+        TextField field = lookup("#password").queryAs(TextField.class);
+        interact(() -> field.selectRange(6, 3));
+        for (int width : new int[] {900, 1240, 900}) {
+            interact(() -> scene.getWindow().setWidth(width));
+            waitForFxEvents(3);
+            assertThat(field.isFocused()).as("at " + width).isTrue();
+            assertThat(field.localToScene(0, 0).getY()).as("in sight").isBetween(0.0, 760.0);
+            assertThat(field.getAnchor()).isEqualTo(6);
+            assertThat(field.getCaretPosition()).isEqualTo(3);
+        }
+    }
 }

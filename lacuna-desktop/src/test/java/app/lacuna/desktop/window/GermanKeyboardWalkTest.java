@@ -1,12 +1,27 @@
 package app.lacuna.desktop.window;
 
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
+
 import app.lacuna.base.Language;
 import app.lacuna.desktop.words.Words;
+import java.io.IOException;
 
 /** In German, which has longer words. */
 class GermanKeyboardWalkTest extends KeyboardWalk {
     @Override
     void speak() {
         Words.speak(new Language("de"));
+    }
+
+    /** And in one of usual size, where the parts of a page lie beside each other. */
+    @Override
+    void legible(String where) throws IOException {
+        super.legible(where);
+        interact(() -> makeAsLargeAs(1240, 795));
+        waitForFxEvents(2);
+        assertThat(Legible.cut(scene)).as("cut in a usual window: " + where).isEmpty();
+        interact(() -> makeAsLargeAs(960, 640));
+        waitForFxEvents(2);
     }
 }

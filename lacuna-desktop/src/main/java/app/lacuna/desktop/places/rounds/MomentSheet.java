@@ -65,6 +65,7 @@ final class MomentSheet extends VBox {
         remove.managedProperty().bind(remove.visibleProperty());
         HBox.setHgrow(line, Priority.ALWAYS);
         line.setMaxWidth(Double.MAX_VALUE);
+        line.setMinHeight(USE_PREF_SIZE); // the table gives way, and not what is said of it
         HBox under = new HBox(12, line, all);
         under.setAlignment(Pos.TOP_LEFT);
         getChildren().setAll(head, table, under, remove);
@@ -78,6 +79,7 @@ final class MomentSheet extends VBox {
                                     model.moment().archive().missing().size()),
                             Styles.READABLE);
             missing.setId("moment-broken");
+            missing.setMinHeight(USE_PREF_SIZE);
             getChildren().add(1, missing);
         }
         VBox.setVgrow(this, Priority.ALWAYS);

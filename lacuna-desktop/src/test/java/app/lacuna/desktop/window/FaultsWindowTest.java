@@ -309,7 +309,7 @@ class FaultsWindowTest extends InWindow {
         clickOn("#password").write("second hut");
         TextField field = lookup("#password").queryAs(TextField.class);
         interact(() -> field.selectRange(6, 3));
-        for (int width : new int[] {900, 1240, 900}) {
+        for (int width : new int[] {900, 1240, 900, 1240}) {
             interact(() -> scene.getWindow().setWidth(width));
             waitForFxEvents(3);
             assertThat(field.isFocused()).as("at " + width).isTrue();

@@ -58,7 +58,7 @@ final class RoundsBench {
                 new Round(
                                 "season",
                                 List.of(season),
-                                "",
+                                List.of(),
                                 false,
                                 drive,
                                 "season",

@@ -109,7 +109,7 @@ final class RoundAddCommand implements Callable<Integer> {
                                 paths.stream()
                                         .map(path -> path.toAbsolutePath().normalize())
                                         .toList(),
-                                String.join(" ", excluded),
+                                excluded,
                                 false,
                                 folder.toAbsolutePath().normalize(),
                                 name.replace('.', ' '), // all of it names the folder

@@ -1,5 +1,6 @@
 package app.lacuna.archive;
 
+import app.lacuna.selection.FileDetails;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.LeftOut;
 
@@ -21,9 +22,17 @@ public interface PackingWatch {
      * Called from any thread, before the item is packed; if it is read more than once, once for
      * each time, and the last one counts.
      *
-     * @param sha256 of the bytes that were read, in hexadecimal digits
+     * @param sha256 of the bytes that were read, or of the target of a link, in hexadecimal digits
      */
     default void onDigest(FileItem item, String sha256) {
+        // not wanted
+    }
+
+    /**
+     * Called from any thread, as {@link #onDigest}, with the details that are stored beside the
+     * bytes of the same reading; not called by formats that store none.
+     */
+    default void onDetails(FileItem item, FileDetails details) {
         // not wanted
     }
 

@@ -15,6 +15,7 @@ import java.nio.file.attribute.UserDefinedFileAttributeView;
 import java.nio.file.attribute.UserPrincipalLookupService;
 import java.nio.file.attribute.UserPrincipalNotFoundException;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * Gives back what only some formats keep: attributes of the user, and owners if they are wanted.
@@ -23,26 +24,51 @@ import java.util.Map;
 final class DetailsRestorer {
     private final OpenedArchive archive;
     private final boolean owners;
+    private final boolean inPlace;
 
     DetailsRestorer(OpenedArchive archive, ExtractOptions.Meaning meaning) {
         this.archive = archive;
         this.owners = meaning.givesOwners();
+        this.inPlace = meaning == ExtractOptions.Meaning.PUT_BACK;
     }
 
     /** False if some of it could not be given. */
     boolean restore(ArchiveEntry entry, Path place) throws IOException {
         FileDetails details = archive.details(entry);
+        if (inPlace && entry.kind() == ItemKind.FOLDER) {
+            deleteOthers(details.attributes().keySet(), place);
+        }
         boolean all = attributes(details.attributes(), place);
         boolean wanted = owners && details.owner().isPresent();
         boolean owned = !wanted || owner(details, place);
         all &= owned;
-        if (entry.kind() != ItemKind.LINK) {
-            all &= FileAttributesRestorer.restore(entry, place);
+        if (entry.kind() == ItemKind.LINK) {
+            return all & FileAttributesRestorer.restoreTime(entry, place);
         }
-        if (wanted && owned && entry.kind() == ItemKind.FILE) {
+        all &= FileAttributesRestorer.restore(entry, place);
+        if (wanted && owned) {
             all &= rights(details, place);
         }
         return all;
+    }
+
+    /** Attributes that an existing folder got since. */
+    private static void deleteOthers(Set<String> kept, Path folder) {
+        UserDefinedFileAttributeView view =
+                Files.getFileAttributeView(
+                        folder, UserDefinedFileAttributeView.class, LinkOption.NOFOLLOW_LINKS);
+        if (view == null) {
+            return;
+        }
+        try {
+            for (String name : view.list()) {
+                if (!kept.contains(name)) {
+                    view.delete(name);
+                }
+            }
+        } catch (IOException | RuntimeException e) {
+            return; // the file system has none
+        }
     }
 
     private static boolean attributes(Map<String, byte[]> attributes, Path place) {

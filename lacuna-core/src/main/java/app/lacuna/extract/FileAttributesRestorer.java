@@ -5,7 +5,9 @@ import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributeView;
 import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermission;
 import java.util.EnumSet;
@@ -39,6 +41,19 @@ final class FileAttributesRestorer {
             all = false;
         }
         return all;
+    }
+
+    /** The time of a link itself. */
+    static boolean restoreTime(ArchiveEntry entry, Path link) {
+        try {
+            FileTime time = FileTime.from(entry.modified());
+            Files.getFileAttributeView(
+                            link, BasicFileAttributeView.class, LinkOption.NOFOLLOW_LINKS)
+                    .setTimes(time, null, null);
+            return true;
+        } catch (IOException | RuntimeException e) {
+            return false;
+        }
     }
 
     /** Only the nine bits of read, write and execute: nothing that raises rights. */

@@ -57,6 +57,7 @@ final class LinkFiles {
         } catch (UnsupportedOperationException e) {
             throw new IOException("no symbolic links here", e);
         }
+        FileAttributesRestorer.restoreTime(plan.entry(), link);
         made.add(link);
         conflicts.written(link);
         return target.get().exact() ? plan.result() : plan.result().altered();

@@ -15,40 +15,55 @@ import java.io.InputStream;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
 /**
- * Holds what is on disk now against the last generation. A file is the one it was if its size,
- * times and key are; where they leave a doubt its contents are read and compared by their digest. A
- * file that has only been renamed is recognised, and its bytes are not stored again.
+ * Compares the items on disk with the last generation. A file is unchanged if its size, times and
+ * key are; where they leave a doubt its contents are read and compared by their digest. A renamed
+ * file is recognised, and its bytes are not stored again. An item that could not be inspected keeps
+ * its previous line.
  */
 public final class Changes {
     private final Optional<Manifest> last;
-    private final Set<String> there;
+    private final Set<String> usable;
     private final boolean byDigest;
     private final CancelToken cancel;
     private final DetailsReader details = new DetailsReader();
-    private final Map<String, ManifestLine> byPath = new HashMap<>();
+    private final Map<String, ManifestLine> byDiskKey = new HashMap<>();
     private final Map<String, ManifestLine> byKey = new HashMap<>();
 
     /**
-     * What has become of one item.
+     * What became of one item.
      *
-     * @param before the line of the last generation that has its bytes, if they need not be stored
+     * @param disk its encoded path below its root, if its path in the archive does not tell it
+     * @param previous the line that the last generation has for its place
+     * @param before the line whose bytes it still has; empty if they must be stored
+     * @param onlyTime whether a folder differs from its previous line in its time alone
      */
-    public record Decided(FileItem item, Identity identity, Optional<ManifestLine> before) {}
+    public record Decided(
+            FileItem item,
+            Identity identity,
+            String disk,
+            Optional<ManifestLine> previous,
+            Optional<ManifestLine> before,
+            boolean onlyTime) {
+        String diskKey() {
+            return DiskPath.key(item.path(), disk);
+        }
+    }
 
     /**
      * How much of what there is.
      *
      * @param added not there before, under any name
      * @param gone there before, and not any more
+     * @param unseen there before, and could not be inspected now
      */
-    public record Counts(long added, long changed, long renamed, long same, long gone) {
+    public record Counts(
+            long added, long changed, long renamed, long same, long gone, long unseen) {
         public boolean isNothing() {
             return added + changed + renamed + gone == 0;
         }
@@ -57,41 +72,64 @@ public final class Changes {
     /**
      * What is to be done.
      *
+     * @param changed those of {@code decided} that differ from the last generation
      * @param toStore those whose bytes go into the new generation
+     * @param unseen lines of the last generation whose items could not be inspected
+     * @param notMounted folders on which a disk was mounted, and is not now
      */
-    public record Found(List<Decided> decided, List<FileItem> toStore, Counts counts) {
+    public record Found(
+            BackupScope scope,
+            List<Decided> decided,
+            Set<String> changed,
+            List<FileItem> toStore,
+            List<ManifestLine> unseen,
+            List<FileItem> notMounted,
+            Counts counts) {
         public Found {
             decided = List.copyOf(decided);
             toStore = List.copyOf(toStore);
+            unseen = List.copyOf(unseen);
+            notMounted = List.copyOf(notMounted);
+        }
+
+        /** Whether an item differs from the last generation. */
+        public boolean isChanged(Decided each) {
+            return changed.contains(each.item().path());
         }
     }
 
     /**
      * @param last empty for a whole generation
-     * @param there the generations whose bytes can be referred to
+     * @param usable ids of the generations whose bytes can be referred to
      * @param byDigest whether contents are compared everywhere
      */
     public Changes(
-            Optional<Manifest> last, Set<String> there, boolean byDigest, CancelToken cancel) {
+            Optional<Manifest> last, Set<String> usable, boolean byDigest, CancelToken cancel) {
         this.last = last;
-        this.there = there;
+        this.usable = usable;
         this.byDigest = byDigest;
         this.cancel = cancel;
         for (ManifestLine line : last.map(Manifest::lines).orElse(List.of())) {
-            byPath.put(line.path(), line);
+            byDiskKey.put(line.diskKey(), line);
             if (line.kind() == ItemKind.FILE && !line.key().isEmpty()) {
                 byKey.put(line.key(), line);
             }
         }
     }
 
-    public Found of(List<FileItem> items, ProgressMeter meter) throws IOException {
+    /**
+     * @param items what was found on disk
+     * @param scope what was looked for
+     */
+    public Found of(List<FileItem> items, BackupScope scope, ProgressMeter meter)
+            throws IOException {
         List<Decided> decided = new ArrayList<>(items.size());
         try (Workers workers = Workers.start();
                 InOrder<List<Decided>> order =
                         new InOrder<>(workers, 4L * workers.count(), decided::addAll)) {
             Batches<FileItem> batches =
-                    new Batches<>((share, bytes) -> order.submit(1, () -> decide(share, meter)));
+                    new Batches<>(
+                            (share, bytes) -> order.submit(1, () -> decide(share, scope, meter)));
             for (FileItem item : items) {
                 cancel.check();
                 batches.add(item, 0);
@@ -99,73 +137,34 @@ public final class Changes {
             batches.flush();
             order.finish();
         }
-        return found(decided);
+        return new ChangeSummary(byDiskKey, last, scope).of(decided);
     }
 
-    private Found found(List<Decided> decided) {
-        List<FileItem> toStore = new ArrayList<>();
-        Set<String> paths = new HashSet<>();
-        Set<String> moved = new HashSet<>();
-        long added = 0;
-        long changed = 0;
-        long renamed = 0;
-        long same = 0;
-        for (Decided each : decided) {
-            String path = each.item().path();
-            paths.add(path);
-            ManifestLine before = byPath.get(path);
-            if (each.before().isEmpty()) {
-                toStore.add(each.item());
-                if (before != null && isSameFolder(each.item(), before)) {
-                    same++; // what lies in it is told by itself
-                } else if (before == null) {
-                    added++;
-                } else {
-                    changed++;
-                }
-            } else if (!each.before().get().path().equals(path)) {
-                renamed++;
-                moved.add(each.before().get().path());
-            } else if (isAlike(each)) {
-                same++;
-            } else {
-                changed++; // its time, or its permissions
-            }
-        }
-        long gone =
-                byPath.keySet().stream()
-                        .filter(path -> !paths.contains(path) && !moved.contains(path))
-                        .count();
-        return new Found(decided, toStore, new Counts(added, changed, renamed, same, gone));
-    }
-
-    private static boolean isSameFolder(FileItem item, ManifestLine before) {
-        return item.kind() == ItemKind.FOLDER
-                && before.kind() == ItemKind.FOLDER
-                && before.mode() == item.permissions();
-    }
-
-    private static boolean isAlike(Decided each) {
-        ManifestLine before = each.before().orElseThrow();
-        boolean folder = each.item().kind() == ItemKind.FOLDER;
-        return before.mode() == each.item().permissions()
-                && (folder || before.modified().equals(each.item().modified()));
-    }
-
-    private List<Decided> decide(List<FileItem> share, ProgressMeter meter) throws IOException {
+    private List<Decided> decide(List<FileItem> share, BackupScope scope, ProgressMeter meter)
+            throws IOException {
         List<Decided> decided = new ArrayList<>(share.size());
         for (FileItem item : share) {
             cancel.check();
             meter.startItem(item.path());
+            // before the contents are compared: a change in between is found in the next run
             Identity identity = Identity.of(item.source());
-            decided.add(new Decided(item, identity, before(item, identity)));
+            String disk = scope.diskPath(item);
+            ManifestLine line = byDiskKey.get(DiskPath.key(item.path(), disk));
+            decided.add(
+                    new Decided(
+                            item,
+                            identity,
+                            disk,
+                            Optional.ofNullable(line),
+                            before(item, identity, line),
+                            line != null && differsInTimeOnly(item, line)));
             meter.itemDone();
         }
         return decided;
     }
 
-    private Optional<ManifestLine> before(FileItem item, Identity identity) throws IOException {
-        ManifestLine line = byPath.get(item.path());
+    private Optional<ManifestLine> before(FileItem item, Identity identity, ManifestLine line)
+            throws IOException {
         if (line != null && isStill(item, identity, line)) {
             return Optional.of(line);
         }
@@ -180,37 +179,52 @@ public final class Changes {
         boolean possible =
                 line.kind() == item.kind()
                         && line.size() == item.size()
-                        && there.contains(line.generation());
+                        && line.mode() == item.permissions()
+                        && usable.contains(line.generation());
         if (!possible) {
             return false;
         }
+        boolean untouched = !line.changed().isEmpty() && line.changed().equals(identity.changed());
         return switch (item.kind()) {
-            // its rights and attributes are stored with it, so it is stored again if they are
-            // others
-            case FOLDER ->
-                    line.mode() == item.permissions() && line.changed().equals(identity.changed());
-            case LINK -> line.changed().equals(identity.changed()) && !line.changed().isEmpty();
-            case FILE -> isStillFile(item, identity, line);
+            case FOLDER -> untouched || sameTime(item, line) && hasDetails(item, line);
+            case LINK ->
+                    untouched
+                            || sameTime(item, line)
+                                    && hasDetails(item, line)
+                                    && sameContents(item, line);
+            case FILE -> isStillFile(item, identity, line, untouched);
         };
     }
 
-    private boolean isStillFile(FileItem item, Identity identity, ManifestLine line)
+    private boolean isStillFile(
+            FileItem item, Identity identity, ManifestLine line, boolean untouched)
             throws IOException {
-        if (!line.modified().equals(item.modified()) || line.mode() != item.permissions()) {
-            return false; // what is kept beside the contents is another now
+        if (!sameTime(item, line)) {
+            return false; // the time is stored beside the contents
         }
         boolean certain =
-                !byDigest
-                        && !isDoubtful(item)
-                        && line.key().equals(identity.key())
-                        && !line.changed().isEmpty()
-                        && line.changed().equals(identity.changed());
-        return certain
-                || (line.details().equals(Identity.details(item.source(), details))
-                        && sameContents(item, line));
+                !byDigest && !isDoubtful(item) && untouched && line.key().equals(identity.key());
+        return certain || (hasDetails(item, line) && sameContents(item, line));
     }
 
-    /** Written in the moment of the last run: its time can not tell it from what came after. */
+    private static boolean sameTime(FileItem item, ManifestLine line) {
+        return line.modified().equals(item.modified());
+    }
+
+    /** Owner, attributes and mode are as stored, or the format stores none. */
+    private boolean hasDetails(FileItem item, ManifestLine line) {
+        return line.details().isEmpty()
+                || line.details().equals(Identity.details(item.source(), details));
+    }
+
+    private boolean differsInTimeOnly(FileItem item, ManifestLine line) {
+        return item.kind() == ItemKind.FOLDER
+                && line.kind() == ItemKind.FOLDER
+                && line.mode() == item.permissions()
+                && hasDetails(item, line);
+    }
+
+    /** Written in the moment of the last run: its time cannot tell it from a later change. */
     private boolean isDoubtful(FileItem item) {
         Instant run = Generation.timeOf(last.orElseThrow().generation());
         return !item.modified().isBefore(run.minusSeconds(2));
@@ -223,7 +237,7 @@ public final class Changes {
         try (InputStream in = ItemContents.open(item)) {
             return Sha256.of(in, cancel).equals(line.digest());
         } catch (IOException e) {
-            return false; // it is to be stored, and says then what is wrong with it
+            return false; // storing it reports what is wrong with it
         }
     }
 }

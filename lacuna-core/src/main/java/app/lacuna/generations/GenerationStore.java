@@ -1,6 +1,8 @@
 package app.lacuna.generations;
 
+import app.lacuna.base.Presence;
 import app.lacuna.failure.DestinationMissing;
+import app.lacuna.failure.DestinationTaken;
 import app.lacuna.failure.RoundIsRunning;
 import app.lacuna.state.PrivatePlaces;
 import app.lacuna.state.StateFile;
@@ -14,20 +16,20 @@ import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.DateTimeException;
 import java.time.Instant;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -43,6 +45,10 @@ public final class GenerationStore {
     private static final String GENERATIONS = "generations";
     private static final String REMOVING = "removing";
 
+    private static final String SEQUENCE = "nextSequence";
+    private static final Comparator<Generation> ORDER =
+            Comparator.comparingLong(Generation::sequence).thenComparing(Generation::id);
+
     private final Path folder;
     private final String round;
     private final StateFile list;
@@ -50,7 +56,7 @@ public final class GenerationStore {
     private GenerationStore(Path folder, String round) {
         this.folder = folder;
         this.round = round;
-        this.list = new StateFile(folder.resolve(LIST), VERSION);
+        this.list = StateFile.inFolderOfUser(folder.resolve(LIST), VERSION);
     }
 
     /**
@@ -78,25 +84,45 @@ public final class GenerationStore {
     }
 
     /**
-     * Begins one, for the first run.
+     * Begins one, for the first run. An existing folder is used only while it is empty, and stays
+     * as it is.
      *
-     * @throws DestinationMissing if the folder around it is not there, or it is another round's
+     * @throws DestinationMissing if the folder around it does not exist
+     * @throws DestinationTaken if the folder contains something else
      */
     public static GenerationStore begin(Path folder, String round) throws IOException {
         if (isOf(folder, round)) {
             return new GenerationStore(folder, round);
         }
-        Path around = folder.getParent();
-        boolean taken = Files.exists(folder.resolve(LIST));
-        if (around == null || !Files.isDirectory(around) || taken) {
-            throw new DestinationMissing(folder);
-        }
+        requireFree(folder);
         if (!Files.isDirectory(folder)) {
             PrivatePlaces.makeNewFolder(folder);
         }
         GenerationStore store = new GenerationStore(folder, round);
         store.list.change(content -> content.put(ROUND, round));
         return store;
+    }
+
+    /**
+     * @throws DestinationMissing if the folder around it does not exist
+     * @throws DestinationTaken if there is something at this place that no run has made
+     */
+    public static void requireFree(Path folder) throws IOException {
+        Path around = folder.getParent();
+        if (around == null || !Files.isDirectory(around)) {
+            throw new DestinationMissing(folder);
+        }
+        if (!Files.exists(folder, LinkOption.NOFOLLOW_LINKS)) {
+            return;
+        }
+        if (!Files.isDirectory(folder)) {
+            throw new DestinationTaken(folder);
+        }
+        try (DirectoryStream<Path> inside = Files.newDirectoryStream(folder)) {
+            if (inside.iterator().hasNext()) {
+                throw new DestinationTaken(folder);
+            }
+        }
     }
 
     public Path folder() {
@@ -133,78 +159,99 @@ public final class GenerationStore {
         }
     }
 
-    /** All that are in the list, in the order of their times; also those whose files are gone. */
+    /** All that are in the list, the newest last; also those whose files are gone. */
     public List<Generation> listed() throws IOException {
         List<Generation> all = new ArrayList<>();
         ObjectNode content = list.read();
         Set<String> removing = new HashSet<>();
         content.path(REMOVING).forEach(id -> removing.add(id.asText()));
         for (JsonNode node : content.path(GENERATIONS)) {
-            generation(node)
-                    .filter(each -> !removing.contains(each.id()) || Files.exists(each.file()))
+            GenerationNode.read(folder, node)
+                    .filter(
+                            each ->
+                                    !removing.contains(each.id())
+                                            || each.presence() != Presence.ABSENT)
                     .ifPresent(all::add);
         }
-        all.sort(Comparator.comparing(Generation::id));
+        all.sort(ORDER);
         return all;
     }
 
-    /** Those whose files are there. */
+    /** Those whose files exist. */
     public List<Generation> present() throws IOException {
-        return listed().stream().filter(each -> Files.isRegularFile(each.file())).toList();
+        return listed().stream().filter(each -> each.presence() == Presence.EXISTS).toList();
     }
 
-    /** Those that should be there. */
+    /** Those whose files are gone, or on a disk that does not answer. */
     public List<Generation> missing() throws IOException {
-        return listed().stream().filter(each -> !Files.isRegularFile(each.file())).toList();
+        return listed().stream().filter(each -> each.presence() != Presence.EXISTS).toList();
     }
 
-    private Optional<Generation> generation(JsonNode node) {
-        try {
-            String id = node.path("id").asText();
-            String name = node.path("file").asText();
-            Instant time = Generation.timeOf(id);
-            if (name.isEmpty() || !Path.of(name).equals(Path.of(name).getFileName())) {
-                return Optional.empty();
-            }
-            Set<String> needs = new HashSet<>();
-            node.path("needs").forEach(other -> needs.add(other.asText()));
-            String until = node.path("sameUntil").asText("");
-            return Optional.of(
-                    new Generation(
-                            id,
-                            Generation.Kind.valueOf(node.path("kind").asText()),
-                            folder.resolve(name),
-                            needs,
-                            Math.max(0, node.path("contentBytes").asLong()),
-                            until.isEmpty() ? time : Instant.parse(until)));
-        } catch (IllegalArgumentException | DateTimeException e) {
-            return Optional.empty(); // of another version: it stays in the list
-        }
-    }
-
-    /** From now on it counts. */
-    public void add(Generation made) throws IOException {
+    /** From now on it counts; its place in the order is given by the list. */
+    public Generation add(Generation made) throws IOException {
+        Generation[] added = {made};
         list.change(
                 content -> {
-                    ObjectNode node = content.withArray(GENERATIONS).addObject();
-                    node.put("id", made.id());
-                    node.put("kind", made.kind().name());
-                    node.put("file", made.file().getFileName().toString());
-                    ArrayNode needs = node.putArray("needs");
-                    made.needs().stream().sorted().forEach(needs::add);
-                    node.put("contentBytes", made.contentBytes());
+                    long number = nextSequence(content);
+                    added[0] = made.sequence() >= number ? made : made.at(number);
+                    content.put(SEQUENCE, added[0].sequence() + 1);
+                    ArrayNode all = content.withArray(GENERATIONS);
+                    GenerationNode.write(all.addObject(), added[0]);
                 });
+        return added[0];
+    }
+
+    /** Adds a generation that a stopped process had made: it keeps its place in the order. */
+    public void takeUp(Generation found, Manifest manifest, FileStamp stamp) throws IOException {
+        Set<String> needs = new HashSet<>(manifest.needs());
+        needs.remove(found.id());
+        Generation complete =
+                new Generation(
+                        found.id(),
+                        manifest.sequence(),
+                        found.kind(),
+                        found.file(),
+                        needs,
+                        manifest.contentBytes(),
+                        found.time(),
+                        false,
+                        Optional.of(stamp));
+        list.change(
+                content -> {
+                    content.put(SEQUENCE, Math.max(nextSequence(content), manifest.sequence() + 1));
+                    GenerationNode.write(content.withArray(GENERATIONS).addObject(), complete);
+                });
+    }
+
+    /** The place in the order that the next generation or restore gets. */
+    public long nextSequence() throws IOException {
+        return nextSequence(list.read());
+    }
+
+    /** Lists of older versions have no numbers: their order is that of the times. */
+    private static long nextSequence(ObjectNode content) {
+        return Math.max(1, content.path(SEQUENCE).asLong(1));
+    }
+
+    /** What was done in place, and can be undone. */
+    public RestoreLog restores() {
+        return new RestoreLog(folder, list);
     }
 
     /**
      * Files that have a generation's name and are not in the list: a process has ended between
-     * giving the name and writing it down. What has its name has been proved.
+     * giving the name and writing it down. What has its name has been verified.
      *
-     * @param ending of the files of this round
+     * @param ending of the files of this backup
      */
     public List<Generation> unlisted(String ending) throws IOException {
         Set<Path> listed = new HashSet<>();
-        listed().forEach(each -> listed.add(each.file()));
+        list.read()
+                .path(GENERATIONS)
+                .forEach(
+                        node ->
+                                GenerationNode.read(folder, node)
+                                        .ifPresent(e -> listed.add(e.file())));
         Pattern name =
                 Pattern.compile(
                         Pattern.quote(folder.getFileName() + "-")
@@ -214,51 +261,136 @@ public final class GenerationStore {
         try (DirectoryStream<Path> files = Files.newDirectoryStream(folder)) {
             for (Path file : files) {
                 Matcher told = name.matcher(file.getFileName().toString());
-                if (told.matches() && !listed.contains(file)) {
-                    String id = told.group(1);
-                    Generation.Kind kind =
-                            told.group(2).equals("whole")
-                                    ? Generation.Kind.WHOLE
-                                    : Generation.Kind.CHANGES;
-                    found.add(new Generation(id, kind, file, Set.of(), 0, Generation.timeOf(id)));
+                boolean ours =
+                        told.matches()
+                                && !listed.contains(file)
+                                && Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS);
+                if (ours) {
+                    unlisted(told, file).ifPresent(found::add);
                 }
             }
         }
+        found.sort(ORDER);
         return found;
+    }
+
+    private static Optional<Generation> unlisted(Matcher told, Path file) {
+        String id = told.group(1);
+        Generation.Kind kind =
+                told.group(2).equals("whole") ? Generation.Kind.WHOLE : Generation.Kind.CHANGES;
+        try {
+            Instant time = Generation.timeOf(id);
+            return Optional.of(
+                    new Generation(id, 0, kind, file, Set.of(), 0, time, false, Optional.empty()));
+        } catch (DateTimeException e) {
+            return Optional.empty(); // digits that are no time
+        }
     }
 
     /** Nothing had changed at that time. */
     public void stillSame(String id, Instant time) throws IOException {
+        change(Set.of(id), node -> node.put("sameUntil", time.toString()));
+    }
+
+    /** A check found these damaged. */
+    public void suspect(Set<String> ids) throws IOException {
+        if (!ids.isEmpty()) {
+            change(ids, node -> node.put(GenerationNode.SUSPECT, true));
+        }
+    }
+
+    /** A check read these to the end, and they are good. */
+    public void verified(List<Generation> good) throws IOException {
+        Map<String, Generation> byId = new HashMap<>();
+        good.forEach(each -> byId.put(each.id(), each));
+        if (!byId.isEmpty()) {
+            change(
+                    byId.keySet(),
+                    node -> {
+                        node.remove(GenerationNode.SUSPECT);
+                        GenerationNode.stamp(node, byId.get(node.path("id").asText()).file());
+                    });
+        }
+    }
+
+    private void change(Set<String> ids, Consumer<ObjectNode> change) throws IOException {
         list.change(
                 content -> {
                     for (JsonNode node : content.path(GENERATIONS)) {
-                        if (node.path("id").asText().equals(id) && node instanceof ObjectNode it) {
-                            it.put("sameUntil", time.toString());
+                        if (ids.contains(node.path("id").asText())
+                                && node instanceof ObjectNode it) {
+                            change.accept(it);
                         }
                     }
                 });
     }
 
     /**
-     * Announced, removed, and taken out of the list: a process that ends in between loses nothing.
+     * Announces, deletes, and takes out of the list: a process that ends in between loses nothing.
+     * A file that cannot be deleted stays in the list.
+     *
+     * @return those that are gone
      */
-    public void remove(List<Generation> gone) throws IOException {
-        if (gone.isEmpty()) {
-            return;
+    public List<Generation> remove(List<Generation> old) {
+        if (old.isEmpty()) {
+            return List.of();
         }
+        List<Generation> gone = new ArrayList<>();
+        try {
+            announce(old);
+        } catch (IOException e) {
+            // on a full disk deleting makes room for the list: one that is missed is harmless
+            deleteFirst(old, gone);
+        }
+        for (Generation each : old) {
+            if (!gone.contains(each) && isDeleted(each)) {
+                gone.add(each);
+            }
+        }
+        try {
+            forgetRemoved();
+        } catch (IOException e) {
+            return gone; // the next run takes them out of the list
+        }
+        return gone;
+    }
+
+    private void announce(List<Generation> old) throws IOException {
         list.change(
                 content -> {
                     ArrayNode removing = content.withArray(REMOVING);
-                    gone.forEach(each -> removing.add(each.id()));
+                    old.forEach(each -> removing.add(each.id()));
                 });
-        for (Generation each : gone) {
-            Files.deleteIfExists(each.file());
-        }
-        finishRemoving();
     }
 
-    /** What a process that has ended too early has left. */
-    public void finishRemoving() throws IOException {
+    private void deleteFirst(List<Generation> old, List<Generation> gone) {
+        if (isDeleted(old.get(0))) {
+            gone.add(old.get(0));
+        }
+        try {
+            announce(old);
+        } catch (IOException e) {
+            return; // the list names files that are gone: the next run takes them out
+        }
+    }
+
+    private static boolean isDeleted(Generation old) {
+        try {
+            Files.deleteIfExists(old.file());
+            return true;
+        } catch (IOException | SecurityException e) {
+            return false;
+        }
+    }
+
+    /**
+     * Takes out of the list what was announced and is deleted. What was announced and still exists
+     * is kept: whether it may go is decided anew, since another one may be damaged by now.
+     */
+    public void forgetRemoved() throws IOException {
+        if (list.read().path(REMOVING).isMissingNode()) {
+            return;
+        }
         list.change(
                 content -> {
                     Set<String> removing = new HashSet<>();
@@ -266,33 +398,15 @@ public final class GenerationStore {
                     ArrayNode all = content.withArray(GENERATIONS);
                     for (int i = all.size() - 1; i >= 0; i--) {
                         if (removing.contains(all.get(i).path("id").asText())) {
-                            Optional<Generation> each = generation(all.get(i));
-                            if (each.isPresent()) {
-                                Files.deleteIfExists(each.get().file());
+                            Optional<Generation> each = GenerationNode.read(folder, all.get(i));
+                            boolean gone =
+                                    each.isEmpty() || each.get().presence() == Presence.ABSENT;
+                            if (gone) {
+                                all.remove(i);
                             }
-                            all.remove(i);
                         }
                     }
                     content.remove(REMOVING);
                 });
-    }
-
-    /**
-     * Those that nobody needs any more: neither kept themselves nor with bytes that one which stays
-     * refers to.
-     */
-    public static List<Generation> removable(List<Generation> all, Set<Generation> kept) {
-        Map<String, Generation> byId = new HashMap<>();
-        all.forEach(each -> byId.put(each.id(), each));
-        Set<String> needed = new HashSet<>();
-        Deque<String> next = new ArrayDeque<>();
-        kept.forEach(each -> next.add(each.id()));
-        while (!next.isEmpty()) {
-            Generation each = byId.get(next.remove());
-            if (each != null && needed.add(each.id())) {
-                next.addAll(each.needs()); // what stays gives all of its moment back
-            }
-        }
-        return all.stream().filter(each -> !needed.contains(each.id())).toList();
     }
 }

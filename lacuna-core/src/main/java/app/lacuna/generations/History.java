@@ -12,7 +12,7 @@ import java.util.function.Predicate;
 /** When files appeared, changed and vanished, told by one manifest after another. */
 public final class History {
     private final Predicate<String> wanted;
-    private final Map<String, String> known = new HashMap<>();
+    private final Map<String, ManifestLine> known = new HashMap<>();
     private final List<Event> events = new ArrayList<>();
     private boolean first = true;
 
@@ -34,7 +34,7 @@ public final class History {
         this.wanted = wanted;
     }
 
-    /** In the order of their times. */
+    /** In their order. */
     public void add(Generation generation, Manifest manifest) {
         Set<String> there = new HashSet<>();
         Map<String, Kind> found = new TreeMap<>();
@@ -43,11 +43,10 @@ public final class History {
                 continue;
             }
             there.add(line.path());
-            String now = line.kind() + " " + line.size() + " " + line.digest();
-            String before = known.put(line.path(), now);
+            ManifestLine before = known.put(line.path(), line);
             if (before == null) {
                 found.put(line.path(), first ? Kind.THERE : Kind.APPEARED);
-            } else if (!before.equals(now)) {
+            } else if (!isSame(before, line)) {
                 found.put(line.path(), Kind.CHANGED);
             }
         }
@@ -59,6 +58,14 @@ public final class History {
         }
         found.forEach((path, kind) -> events.add(new Event(generation, path, kind)));
         first = false;
+    }
+
+    /** Manifests of version 1 have no digests of links. */
+    private static boolean isSame(ManifestLine one, ManifestLine other) {
+        boolean comparable = !one.digest().isEmpty() && !other.digest().isEmpty();
+        return one.kind() == other.kind()
+                && one.size() == other.size()
+                && (!comparable || one.digest().equals(other.digest()));
     }
 
     public List<Event> events() {

@@ -13,8 +13,7 @@ import java.security.MessageDigest;
 import java.util.Map;
 
 /**
- * What tells a file on disk from others, whatever it is called, and when anything of it last
- * changed.
+ * Identifies a file on disk whatever its name, and tells when anything of it last changed.
  *
  * @param key empty where the file system has none
  * @param changed empty where the file system does not tell
@@ -40,24 +39,34 @@ public record Identity(String key, String changed, boolean shared) {
         }
     }
 
-    /** A short mark of owner, group and attributes: another one if any of them is another. */
+    /** The disk of a key. */
+    static String device(String key) {
+        int colon = key.indexOf(':');
+        return colon < 0 ? "" : key.substring(0, colon);
+    }
+
+    /** The mark of a file as it is now; empty if it cannot be read. */
     public static String details(Path file, DetailsReader reader) {
         try {
-            FileDetails details = reader.read(file).details();
-            MessageDigest hash = Sha256.hasher();
-            String owners = details.owner() + " " + details.group();
-            hash.update(owners.getBytes(StandardCharsets.UTF_8));
-            details.attributes()
-                    .forEach(
-                            (name, value) -> {
-                                hash.update((byte) 0);
-                                hash.update(name.getBytes(StandardCharsets.UTF_8));
-                                hash.update((byte) 0);
-                                hash.update(value);
-                            });
-            return Sha256.hex(hash).substring(0, MARK);
+            return mark(reader.read(file).details());
         } catch (IOException | RuntimeException e) {
             return "";
         }
+    }
+
+    /** A short mark of owner, group, mode and attributes: it differs if any of them does. */
+    public static String mark(FileDetails details) {
+        MessageDigest hash = Sha256.hasher();
+        String first = details.owner() + " " + details.group() + " " + details.mode();
+        hash.update(first.getBytes(StandardCharsets.UTF_8));
+        details.attributes()
+                .forEach(
+                        (name, value) -> {
+                            hash.update((byte) 0);
+                            hash.update(name.getBytes(StandardCharsets.UTF_8));
+                            hash.update((byte) 0);
+                            hash.update(value);
+                        });
+        return Sha256.hex(hash).substring(0, MARK);
     }
 }

@@ -24,7 +24,11 @@ public record Keep(int last, int days, int weeks, int months) {
         }
     }
 
-    /** Those that stay, of all there are in the order of their times. */
+    /**
+     * Those that stay.
+     *
+     * @param all in their order; the newest last
+     */
     public Set<Generation> of(List<Generation> all, ZoneId zone) {
         Set<Generation> kept = new HashSet<>();
         if (all.isEmpty()) {

@@ -7,14 +7,16 @@ import java.time.Instant;
  * One file, folder or link as it was.
  *
  * @param path inside the archive
- * @param size of the contents
- * @param digest SHA-256 of a file's contents, in hexadecimal digits; empty of others
- * @param generation which one holds its bytes
- * @param held its path there
- * @param key tells this file from others on the same disk, whatever it is called; may be empty
+ * @param size of the contents in bytes
+ * @param digest SHA-256 of a file's contents or a link's target, in hexadecimal digits; else empty
+ * @param generation the id of the generation that stores its bytes
+ * @param held its path in that generation
+ * @param key identifies this file on its disk, whatever its name; may be empty
  * @param changed when the system last noticed any change of it; may be empty
- * @param details a mark of its owner, group and attributes
+ * @param details a mark of its owner, group, mode and attributes; empty if the format stores none
  * @param shared whether it had several names
+ * @param disk its encoded path below the root, if {@code path} does not tell it; else empty
+ * @param seen false if it could not be inspected in this run: the rest is as it was before
  */
 public record ManifestLine(
         String path,
@@ -28,7 +30,9 @@ public record ManifestLine(
         String key,
         String changed,
         String details,
-        boolean shared) {
+        boolean shared,
+        String disk,
+        boolean seen) {
     /** The same, with a word in place of when it last changed. */
     public ManifestLine noted(String word) {
         return new ManifestLine(
@@ -43,7 +47,28 @@ public record ManifestLine(
                 key,
                 word,
                 details,
-                shared);
+                shared,
+                disk,
+                seen);
+    }
+
+    /** The line of a run that could not inspect the item. */
+    public ManifestLine notSeen() {
+        return new ManifestLine(
+                path,
+                kind,
+                size,
+                modified,
+                mode,
+                digest,
+                generation,
+                held,
+                key,
+                changed,
+                details,
+                shared,
+                disk,
+                false);
     }
 
     ManifestLine at(String other) {
@@ -59,6 +84,13 @@ public record ManifestLine(
                 key,
                 changed,
                 details,
-                shared);
+                shared,
+                disk,
+                seen);
+    }
+
+    /** Identifies the item from run to run. */
+    String diskKey() {
+        return DiskPath.key(path, disk);
     }
 }

@@ -1,34 +1,36 @@
 package app.lacuna.generations;
 
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Presence;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.ItemReader;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
-/** How the files of a moment stand against what is on disk now. */
+/** Compares the files of a snapshot with the files on disk. */
 public final class Standing {
     private final Manifest manifest;
 
     /** What has become of a file since. */
     public enum State {
         SAME,
-        /** Something else is there. */
+        /** Something else is at its place. */
         CHANGED,
-        GONE
+        GONE,
+        /** Its place cannot be inspected. */
+        UNREADABLE
     }
 
     /**
-     * One file of the moment.
+     * One file of the snapshot.
      *
      * @param now what is at its place, if anything is
      */
@@ -37,7 +39,7 @@ public final class Standing {
     /**
      * All of them.
      *
-     * @param added what is there now and was not then
+     * @param added what exists now, and did not exist then
      */
     public record All(List<Compared> files, List<FileItem> added) {
         public long count(State state) {
@@ -50,73 +52,65 @@ public final class Standing {
     }
 
     /**
-     * @param now what lies in the places of the round, by its rules
+     * @param now what is at the places of the snapshot, by the rules of today
+     * @param scope of the scan that found it
      */
-    public All against(List<FileItem> now, ProgressMeter meter, CancelToken cancel)
+    public All against(
+            List<FileItem> now, BackupScope scope, ProgressMeter meter, CancelToken cancel)
             throws IOException {
         Changes.Found found =
-                new Changes(Optional.of(manifest), manifest.needs(), false, cancel).of(now, meter);
+                new Changes(Optional.of(manifest), manifest.needs(), false, cancel)
+                        .of(now, scope, meter);
         Map<String, Changes.Decided> decided = new HashMap<>();
-        found.decided().forEach(each -> decided.put(each.item().path(), each));
+        found.decided().forEach(each -> decided.put(each.diskKey(), each));
         List<Compared> files = new ArrayList<>();
         for (ManifestLine line : manifest.lines()) {
-            Optional<Path> place = place(line);
+            Optional<Path> place = manifest.place(line);
             if (place.isEmpty()) {
                 continue;
             }
-            Changes.Decided there = decided.remove(line.path());
+            Changes.Decided there = decided.remove(line.diskKey());
             files.add(
                     there == null
-                            ? withoutRules(line, place.get())
-                            : new Compared(
-                                    line,
-                                    place.get(),
-                                    isSame(line, there) ? State.SAME : State.CHANGED,
-                                    Optional.of(there.item())));
+                            ? outsideScan(line, place.get())
+                            : compared(line, place.get(), there, found));
         }
+        Predicate<FileItem> coveredThen = manifest.scope().coverage();
         List<FileItem> added = new ArrayList<>();
-        for (FileItem item : now) {
-            if (decided.containsKey(item.path())) {
-                added.add(item);
+        for (Changes.Decided each : found.decided()) {
+            if (decided.containsKey(each.diskKey()) && coveredThen.test(each.item())) {
+                added.add(each.item());
             }
         }
         return new All(files, added);
     }
 
-    /** What the rules leave out may be there all the same. */
-    private static Compared withoutRules(ManifestLine line, Path place) throws IOException {
-        if (!Files.exists(place, LinkOption.NOFOLLOW_LINKS)) {
+    private static Compared compared(
+            ManifestLine line, Path place, Changes.Decided there, Changes.Found found) {
+        boolean kept =
+                there.before()
+                        .filter(before -> before.diskKey().equals(line.diskKey()))
+                        .isPresent();
+        boolean same = kept || (there.onlyTime() && !found.isChanged(there));
+        return new Compared(
+                line, place, same ? State.SAME : State.CHANGED, Optional.of(there.item()));
+    }
+
+    /** What the rules skip may exist all the same; so may what could not be read. */
+    private static Compared outsideScan(ManifestLine line, Path place) {
+        Presence presence = Presence.of(place);
+        if (presence == Presence.ABSENT) {
             return new Compared(line, place, State.GONE, Optional.empty());
         }
-        Optional<FileItem> item = new ItemReader().read(place, line.path());
-        boolean same =
-                item.isPresent()
-                        && line.kind() == ItemKind.FOLDER
-                        && item.get().kind() == ItemKind.FOLDER;
-        return new Compared(line, place, same ? State.SAME : State.CHANGED, item);
-    }
-
-    private static boolean isSame(ManifestLine line, Changes.Decided there) {
-        boolean kept =
-                there.before().filter(before -> before.path().equals(line.path())).isPresent();
-        boolean folder =
-                line.kind() == ItemKind.FOLDER
-                        && there.item().kind() == ItemKind.FOLDER
-                        && line.mode() == there.item().permissions();
-        return kept || folder;
-    }
-
-    /** Where it was on disk. */
-    private Optional<Path> place(ManifestLine line) {
-        for (Manifest.Root root : manifest.roots()) {
-            if (line.path().equals(root.name())) {
-                return Optional.of(Path.of(root.place()));
-            }
-            if (line.path().startsWith(root.name() + "/")) {
-                return Optional.of(
-                        Path.of(root.place(), line.path().substring(root.name().length() + 1)));
-            }
+        Optional<FileItem> item = Optional.empty();
+        try {
+            item = new ItemReader().read(place, line.path());
+        } catch (IOException e) {
+            return new Compared(line, place, State.UNREADABLE, Optional.empty());
         }
-        return Optional.empty();
+        boolean folders =
+                line.kind() == ItemKind.FOLDER
+                        && item.filter(now -> now.kind() == ItemKind.FOLDER).isPresent();
+        return new Compared(line, place, folders ? State.SAME : State.CHANGED, item);
     }
 }

@@ -11,6 +11,7 @@ import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.failure.ProofFailed;
 import app.lacuna.failure.TargetUnusable;
+import app.lacuna.generations.FileStamp;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.rounds.Backup;
@@ -38,6 +39,13 @@ final class BackupFile<T> {
     private final ProgressListener listener;
     private final CancelToken cancel;
 
+    /**
+     * What was written.
+     *
+     * @param stamp of the file that was verified
+     */
+    record Written<T>(T made, FileStamp stamp) {}
+
     /** What stands at the end of the archive. */
     record Text(String path, byte[] bytes, Instant time) {}
 
@@ -60,7 +68,7 @@ final class BackupFile<T> {
      * @param making called when all items are in
      * @throws ProofFailed if it does not come back as it should; nothing is left of it then
      */
-    T write(
+    Written<T> write(
             Path file,
             List<FileItem> items,
             GenerationReport report,
@@ -83,8 +91,9 @@ final class BackupFile<T> {
             }
             prove(staged.temporary(), report.packed(), made, check);
             cancel.check();
+            FileStamp stamp = FileStamp.of(staged.temporary()); // another file may get its name
             staged.publishAs(file, Existing.KEEP);
-            return made;
+            return new Written<>(made, stamp);
         } catch (LacunaException e) {
             throw e;
         } catch (IOException e) {

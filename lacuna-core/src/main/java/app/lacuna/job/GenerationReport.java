@@ -6,26 +6,31 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.SaturatedSum;
 import app.lacuna.base.Stage;
+import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Changes;
 import app.lacuna.generations.Identity;
 import app.lacuna.generations.Manifest;
 import app.lacuna.generations.ManifestLine;
-import app.lacuna.selection.DetailsReader;
+import app.lacuna.selection.FileDetails;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.LeftOut;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 
-/** Hears what goes into a generation, with its digests, and makes the manifest of it. */
+/** Collects what goes into a generation, with its digests, and makes the manifest of it. */
 final class GenerationReport implements PackingWatch {
     private final ProgressListener listener;
     private final CancelToken cancel;
     private final Map<String, String> digests = new ConcurrentHashMap<>();
-    private final DetailsReader details = new DetailsReader();
+    private final Map<String, String> details = new ConcurrentHashMap<>();
     private PackingReport report;
     private long bytes;
 
@@ -71,6 +76,12 @@ final class GenerationReport implements PackingWatch {
         digests.put(item.path(), sha256);
     }
 
+    /** The mark of what is stored: a change during the run is found by the next one. */
+    @Override
+    public void onDetails(FileItem item, FileDetails read) {
+        details.put(item.path(), Identity.mark(read));
+    }
+
     @Override
     public void onBytes(FileItem item, long count) {
         report.onBytes(item, count);
@@ -91,40 +102,62 @@ final class GenerationReport implements PackingWatch {
         report.check();
     }
 
-    /** Everything there is now: what went in, and what lies in earlier ones. */
-    Manifest manifest(String round, String id, Changes.Found found, boolean whole) {
+    /** Everything that exists now: what went in, what older generations store, what is unseen. */
+    Manifest manifest(GenerationHead head, Changes.Found found) {
         Map<String, FileItem> packed = new HashMap<>();
         report.packed().forEach(item -> packed.put(item.path(), item));
+        Set<Path> vanished = new HashSet<>();
+        report.leftOut().stream()
+                .filter(each -> each.reason() == LeftOut.Reason.GONE)
+                .forEach(each -> vanished.add(each.source()));
         Map<String, String> byKey = new HashMap<>();
         List<ManifestLine> lines = new ArrayList<>();
         for (Changes.Decided each : found.decided()) {
             FileItem stored = packed.get(each.item().path());
             if (stored != null) {
-                ManifestLine line = stored(stored, each.identity(), id, byKey);
-                lines.add(line);
-            } else if (!whole && each.before().isPresent()) {
+                lines.add(stored(stored, each, head.id(), byKey));
+            } else if (!head.isWhole() && each.before().isPresent()) {
                 lines.add(kept(each));
+            } else if (!vanished.contains(each.item().source())) {
+                // it could not be read: what is known of it stays
+                each.previous().map(ManifestLine::notSeen).ifPresent(lines::add);
             }
         }
-        return new Manifest(round, id, roots(found), lines);
+        lines.addAll(found.unseen());
+        return new Manifest(
+                head.round(),
+                head.id(),
+                head.sequence(),
+                found.scope().butNot(report.leftOut()),
+                lines);
     }
 
-    private static List<Manifest.Root> roots(Changes.Found found) {
-        List<Manifest.Root> roots = new ArrayList<>();
-        for (Changes.Decided each : found.decided()) {
-            FileItem item = each.item();
-            if (item.path().indexOf('/') < 0) {
-                roots.add(new Manifest.Root(item.path(), item.source().toString()));
-            }
+    /** A line for everything that went in, in the order of {@link #packed}. */
+    List<ManifestLine> lines(String id, BackupScope scope) {
+        List<ManifestLine> lines = new ArrayList<>();
+        Map<String, String> byKey = new HashMap<>();
+        for (FileItem item : report.packed()) {
+            String disk = scope.diskPath(item);
+            Changes.Decided decided =
+                    new Changes.Decided(
+                            item,
+                            Identity.of(item.source()),
+                            disk,
+                            Optional.empty(),
+                            Optional.empty(),
+                            false);
+            lines.add(stored(item, decided, id, byKey));
         }
-        return roots;
+        return lines;
     }
 
     /** A further name of a file is stored without contents, and has the digest of the first. */
     private ManifestLine stored(
-            FileItem item, Identity identity, String id, Map<String, String> byKey) {
+            FileItem item, Changes.Decided decided, String id, Map<String, String> byKey) {
+        Identity identity = decided.identity();
+        boolean shared = identity.shared() && item.kind() == ItemKind.FILE;
         String digest = digests.getOrDefault(item.path(), "");
-        if (item.kind() == ItemKind.FILE && identity.shared()) {
+        if (shared) {
             digest = digest.isEmpty() ? byKey.getOrDefault(identity.key(), "") : digest;
             byKey.putIfAbsent(identity.key(), digest);
         }
@@ -139,8 +172,10 @@ final class GenerationReport implements PackingWatch {
                 item.path(),
                 identity.key(),
                 identity.changed(),
-                item.kind() == ItemKind.FILE ? Identity.details(item.source(), details) : "",
-                identity.shared() && item.kind() == ItemKind.FILE);
+                details.getOrDefault(item.path(), ""),
+                shared,
+                decided.disk(),
+                true);
     }
 
     private static ManifestLine kept(Changes.Decided each) {
@@ -158,6 +193,8 @@ final class GenerationReport implements PackingWatch {
                 each.identity().key(),
                 each.identity().changed(),
                 before.details(),
-                each.identity().shared() && item.kind() == ItemKind.FILE);
+                each.identity().shared() && item.kind() == ItemKind.FILE,
+                each.disk(),
+                true);
     }
 }

@@ -4,17 +4,16 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.GenerationMissing;
-import app.lacuna.failure.NotAnArchive;
+import app.lacuna.failure.WrongPassword;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.History;
 import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 
-/** Looks for files through all generations. Those that can not be read are passed over. */
+/** Searches all generations for files. A generation that cannot be read is skipped. */
 public final class HistoryJob {
     private final GenerationStore store;
     private final Secret password;
@@ -32,17 +31,28 @@ public final class HistoryJob {
         this.cancel = cancel;
     }
 
+    /**
+     * @throws WrongPassword if the password opens none of them
+     */
     public List<History.Event> of(Predicate<String> wanted) throws IOException {
         History history = new History(wanted);
+        Optional<WrongPassword> wrong = Optional.empty();
+        boolean opened = false;
         try (Secret composed = Spelling.COMPOSED.of(password)) {
             for (Generation each : store.present()) {
                 cancel.check();
                 try (OpenGenerations open = new OpenGenerations(composed, listener, cancel)) {
                     history.add(each, open.manifest(store, each));
-                } catch (DamagedArchive | NotAnArchive | GenerationMissing e) {
+                    opened = true;
+                } catch (WrongPassword e) {
+                    wrong = Optional.of(e);
+                } catch (IOException e) {
                     continue;
                 }
             }
+        }
+        if (!opened && wrong.isPresent()) {
+            throw wrong.get();
         }
         return history.events();
     }

@@ -8,10 +8,8 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
-import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.GenerationMissing;
-import app.lacuna.failure.NotAnArchive;
-import app.lacuna.failure.VolumeMissing;
+import app.lacuna.failure.LacunaException;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;
@@ -19,12 +17,9 @@ import app.lacuna.generations.MomentArchive;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.file.Files;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
-import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -115,18 +110,9 @@ final class OpenGenerations implements Closeable {
             OpenedArchive archive = open(generation);
             manifest(archive, store.round(), generation.id());
             return Optional.of(archive);
-        } catch (DamagedArchive | NotAnArchive | GenerationMissing | VolumeMissing e) {
-            return Optional.empty();
+        } catch (LacunaException e) {
+            return Optional.empty(); // also one with another password: the others are readable
         }
-    }
-
-    /** Ids of those whose files are there. */
-    static Set<String> ids(List<Generation> generations) {
-        Set<String> ids = new HashSet<>();
-        generations.stream()
-                .filter(each -> Files.isRegularFile(each.file()))
-                .forEach(each -> ids.add(each.id()));
-        return ids;
     }
 
     @Override

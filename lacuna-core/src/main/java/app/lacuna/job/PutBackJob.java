@@ -2,35 +2,34 @@ package app.lacuna.job;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Presence;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Secret;
-import app.lacuna.base.Sha256;
 import app.lacuna.base.Spelling;
 import app.lacuna.base.Stage;
-import app.lacuna.extract.ConflictRule;
-import app.lacuna.extract.ExtractOptions;
-import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
-import app.lacuna.extract.Extractor;
+import app.lacuna.extract.InPlaceWriter;
+import app.lacuna.extract.Promise;
+import app.lacuna.failure.SourceNotMounted;
+import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.Manifest;
 import app.lacuna.generations.ManifestLine;
-import app.lacuna.generations.MomentArchive;
+import app.lacuna.generations.MountPoint;
+import app.lacuna.generations.RestoreLog;
+import app.lacuna.generations.SnapshotNames;
 import app.lacuna.generations.Standing;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
-import app.lacuna.selection.ItemReader;
 import app.lacuna.selection.Root;
 import app.lacuna.selection.SelectionScanner;
 import java.io.Closeable;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
@@ -40,21 +39,15 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 
 /**
- * Puts files of a moment back where they were. What it replaces or removes is packed into an
- * archive of its own first, and proved; then it goes file by file, each whole or not at all; then
- * every file is compared with what it should be. {@link UndoJob} takes it back in one step.
+ * Restores files of a snapshot to their places. What it replaces or deletes is packed into an
+ * archive of its own first, and verified; then each file is replaced only while it is what that
+ * archive contains; then every file is compared with what it should be. {@link UndoJob} undoes it.
  */
 public final class PutBackJob {
-    static final String BEFORE = "before";
-
-    /** Said of a file that took the place of another. */
-    static final String REPLACED = "replaced";
-
     private final Round round;
     private final Backup backup;
     private final Moment moment;
@@ -112,27 +105,34 @@ public final class PutBackJob {
      * Changes nothing.
      *
      * @param chosen by the path in the archive
-     * @param removeNew whether what was not there then is to go
+     * @param removeNew whether what did not exist then is to be deleted
+     * @throws SourceNotMounted if the disk of a root is not mounted
      */
     public Plan plan(Predicate<String> chosen, boolean removeNew) throws IOException {
         Manifest manifest = moment.archive().manifest();
-        List<Root> places =
-                manifest.roots().stream()
-                        .map(root -> Path.of(root.place()))
-                        .filter(place -> Files.exists(place, LinkOption.NOFOLLOW_LINKS))
-                        .map(Root::of)
-                        .toList();
-        FileSelection now =
-                new SelectionScanner(cancel, item -> {}, round.rules())
-                        .scanRoots(places)
-                        .without(Set.of(moment.store().folder().toRealPath())); // never its own
+        for (Manifest.Root root : manifest.roots()) {
+            if (MountPoint.isUnmounted(root)) {
+                throw new SourceNotMounted(root.place());
+            }
+        }
+        FileSelection now = scan(manifest);
+        BackupScope scope =
+                new BackupScope(
+                        manifest.roots(),
+                        round.patterns(),
+                        round.withoutJunk(),
+                        BackupScope.of(now, List.of(), false).unseen());
         ProgressMeter meter = new ProgressMeter(listener, Stage.COMPARING, 0, now.items().size());
         Standing.All standing =
-                new Standing(manifest).against(named(now.items(), manifest), meter, cancel);
+                new Standing(manifest)
+                        .against(new SnapshotNames(manifest).of(now.items()), scope, meter, cancel);
         meter.finish();
         List<Standing.Compared> files =
                 standing.files().stream()
-                        .filter(each -> each.state() != Standing.State.SAME)
+                        .filter(
+                                each ->
+                                        each.state() == Standing.State.CHANGED
+                                                || each.state() == Standing.State.GONE)
                         .filter(each -> chosen.test(each.line().path()))
                         .toList();
         List<FileItem> removed =
@@ -144,20 +144,16 @@ public final class PutBackJob {
         return new Plan(standing, files, removed);
     }
 
-    /** Under the names that they have in the manifest, whatever other roots are there now. */
-    private static List<FileItem> named(List<FileItem> items, Manifest manifest) {
-        List<FileItem> named = new ArrayList<>();
-        for (FileItem item : items) {
-            for (Manifest.Root root : manifest.roots()) {
-                Path place = Path.of(root.place());
-                if (item.source().startsWith(place)) {
-                    String below = place.relativize(item.source()).toString();
-                    String path = below.isEmpty() ? root.name() : root.name() + "/" + below;
-                    named.add(item.withPath(path));
-                }
-            }
-        }
-        return named;
+    private FileSelection scan(Manifest manifest) throws IOException {
+        List<Root> places =
+                manifest.roots().stream()
+                        .map(Manifest.Root::place)
+                        .filter(place -> Presence.of(place) != Presence.ABSENT)
+                        .map(Root::of)
+                        .toList();
+        return new SelectionScanner(cancel, item -> {}, round.rules())
+                .scanRoots(places)
+                .without(Set.of(moment.store().folder().toRealPath())); // never its own
     }
 
     /**
@@ -170,62 +166,81 @@ public final class PutBackJob {
             FolderTimes times = touched(plan);
             GenerationReport report = new GenerationReport(listener, cancel);
             Path before = keepWhatIsThere(plan, times, composed, report);
-            Map<Path, FileItem> kept = kept(report);
-            List<FileItem> gone =
-                    remove(
-                            plan.removed().stream()
-                                    .filter(item -> kept.containsKey(item.source()))
-                                    .toList());
-            List<ExtractedEntry> notOut = new ArrayList<>();
-            List<Path> withoutAttributes = new ArrayList<>();
-            int out = 0;
-            for (Manifest.Root root : moment.archive().manifest().roots()) {
-                ExtractReport back = putBack(root, plan, kept);
-                out += (int) back.cameOut();
-                back.entries().stream()
-                        .filter(entry -> !entry.result().cameOut())
-                        .forEach(notOut::add);
-                withoutAttributes.addAll(back.withoutAttributes());
-                if (back.stopped().isPresent()) {
-                    break;
-                }
-            }
+            moment.store().restores().begun(before);
+            Map<Path, Promise> promises = promises(report, moment.archive().manifest().scope());
+            int gone = InPlaceWriter.delete(removals(plan, promises), cancel).size();
+            InPlaceWriter.Report back =
+                    new InPlaceWriter(moment.archive(), listener, cancel)
+                            .write(steps(plan, promises));
             times.restore(folderTimes(plan));
+            List<ExtractedEntry> notOut =
+                    back.entries().stream()
+                            .filter(entry -> !entry.result().cameOut())
+                            .filter(entry -> entry.result() != ExtractedEntry.Result.SKIPPED)
+                            .toList();
+            int out = (int) back.entries().stream().filter(e -> e.result().cameOut()).count();
             return new Result(
-                    before, out, gone.size(), notOut, withoutAttributes, wrong(plan.files()));
+                    before, out, gone, notOut, back.withoutAttributes(), wrong(plan.files()));
         }
     }
 
-    /** First of all, and with a list of what there will be that is not there now. */
+    private static List<InPlaceWriter.Removal> removals(Plan plan, Map<Path, Promise> promises) {
+        return plan.removed().stream()
+                .filter(item -> promises.containsKey(item.source()))
+                .map(item -> new InPlaceWriter.Removal(item.source(), promises.get(item.source())))
+                .toList();
+    }
+
+    /** Nothing is replaced that is not in the archive of before. */
+    private List<InPlaceWriter.Step> steps(Plan plan, Map<Path, Promise> promises) {
+        Map<String, ArchiveEntry> entries = new HashMap<>();
+        moment.archive().listing().entries().forEach(entry -> entries.put(entry.path(), entry));
+        BackupScope scope = moment.archive().manifest().scope();
+        List<InPlaceWriter.Step> steps = new ArrayList<>();
+        for (Standing.Compared each : plan.files()) {
+            Promise promise = each.now().isEmpty() ? Promise.ABSENT : promises.get(each.place());
+            if (promise != null) {
+                steps.add(
+                        new InPlaceWriter.Step(
+                                entries.get(each.line().path()),
+                                scope.rootOf(each.line().path()).orElseThrow().place(),
+                                each.place(),
+                                promise));
+            }
+        }
+        return steps;
+    }
+
+    /** First of all, with a record of what will be written. */
     private Path keepWhatIsThere(
             Plan plan, FolderTimes times, Secret password, GenerationReport report)
             throws IOException {
         List<FileItem> there = new ArrayList<>();
-        List<ManifestLine> made = new ArrayList<>();
-        for (Standing.Compared each : plan.files()) {
-            each.now().ifPresent(there::add);
-            made.add(each.now().isEmpty() ? each.line() : each.line().noted(REPLACED));
-        }
-        there.addAll(plan.removed());
         Set<Path> own = new HashSet<>();
-        there.forEach(item -> own.add(item.source()));
+        for (Standing.Compared each : plan.files()) {
+            each.now().filter(item -> own.add(item.source())).ifPresent(there::add);
+        }
+        plan.removed().stream().filter(item -> own.add(item.source())).forEach(there::add);
         for (Standing.Compared each : plan.standing().files()) {
             if (times.all().contains(each.place()) && own.add(each.place())) {
                 each.now().ifPresent(there::add); // for its time
             }
         }
         there.sort(Comparator.comparing(FileItem::path));
-        String id = Generation.idAt(clock.instant());
-        Path folder = moment.store().folder();
-        Path file = freeName(folder, id);
+        Path file = freeName(moment.store().folder(), Generation.idAt(clock.instant()));
         Manifest manifest = moment.archive().manifest();
-        Manifest undo = new Manifest(manifest.round(), BEFORE, manifest.roots(), made);
+        List<ManifestLine> written = plan.files().stream().map(Standing.Compared::line).toList();
         new BackupFile<Manifest>(backup, password, listener, cancel)
                 .write(
                         file,
                         there,
                         report,
-                        () -> undo,
+                        () ->
+                                RestoreRecord.of(
+                                        manifest.round(),
+                                        manifest.scope(),
+                                        report.lines(RestoreLog.BEFORE, manifest.scope()),
+                                        written),
                         text -> new BackupFile.Text(Manifest.PATH, text.bytes(), clock.instant()),
                         (opened, text, proof) -> 0);
         return file;
@@ -250,87 +265,27 @@ public final class PutBackJob {
     private Path freeName(Path folder, String id) {
         for (int number = 1; ; number++) {
             String more = number == 1 ? "" : "-" + number;
-            String name = folder.getFileName() + "-" + id + more + "-" + BEFORE;
+            String name = folder.getFileName() + "-" + id + more + "-" + RestoreLog.BEFORE;
             Path file = folder.resolve(name + backup.ending());
-            if (!Files.exists(file)) {
+            if (Presence.of(file) == Presence.ABSENT) {
                 return file;
             }
         }
     }
 
-    /** What is in the archive of before, as it was then; not what kept changing meanwhile. */
-    private static Map<Path, FileItem> kept(GenerationReport report) {
+    /** What is in the archive of before, without what kept changing while it was read. */
+    private static Map<Path, Promise> promises(GenerationReport report, BackupScope scope) {
         Set<String> unsteady = new HashSet<>(report.unsteady());
-        Map<Path, FileItem> kept = new HashMap<>();
-        report.packed().stream()
-                .filter(item -> !unsteady.contains(item.path()))
-                .forEach(item -> kept.put(item.source(), item));
-        return kept;
-    }
-
-    /** Nothing is replaced that is not in the archive of before as it is now. */
-    private static boolean isSafe(Standing.Compared each, Map<Path, FileItem> kept) {
-        Path place = each.place();
-        FileItem before = kept.get(place);
-        if (before == null) {
-            return each.now().isEmpty() && !Files.exists(place, LinkOption.NOFOLLOW_LINKS);
-        }
-        try {
-            return new ItemReader()
-                    .readAgain(before)
-                    .filter(now -> isStill(before, now))
-                    .isPresent();
-        } catch (IOException e) {
-            return false;
-        }
-    }
-
-    private ExtractReport putBack(Manifest.Root root, Plan plan, Map<Path, FileItem> kept)
-            throws IOException {
-        Path place = Path.of(root.place());
-        MomentArchive view = moment.archive().view(moment.archive().manifest().under(root));
-        Set<Path> wanted = new HashSet<>();
-        plan.files().stream()
-                .filter(each -> isSafe(each, kept))
-                .forEach(each -> wanted.add(each.place()));
-        Path around = place.getParent();
-        List<ArchiveEntry> entries =
-                view.listing().entries().stream()
-                        .filter(entry -> wanted.contains(around.resolve(entry.path())))
-                        .toList();
-        ExtractOptions options =
-                ExtractOptions.of(around, ConflictRule.OVERWRITE)
-                        .with(ExtractOptions.Meaning.PUT_BACK);
-        return new Extractor(view, options, listener, cancel).extract(entries);
-    }
-
-    /** Files and links, then folders that are empty by then; what has changed since stays. */
-    static List<FileItem> remove(List<FileItem> items) {
-        List<FileItem> gone = new ArrayList<>();
-        List<FileItem> deepest = new ArrayList<>(items);
-        deepest.sort(Comparator.comparing((FileItem item) -> -item.source().getNameCount()));
-        ItemReader disk = new ItemReader();
-        for (FileItem item : deepest) {
-            try {
-                Optional<FileItem> now = disk.readAgain(item);
-                if (now.isPresent() && isStill(item, now.get())) {
-                    Files.delete(item.source());
-                    gone.add(item);
-                }
-            } catch (IOException e) {
-                continue; // it stays
+        Map<Path, Promise> promises = new HashMap<>();
+        List<ManifestLine> lines = report.lines(RestoreLog.BEFORE, scope);
+        for (int i = 0; i < lines.size(); i++) {
+            ManifestLine line = lines.get(i);
+            if (!unsteady.contains(line.path())) {
+                promises.put(
+                        report.packed().get(i).source(), Promise.of(line.kind(), line.digest()));
             }
         }
-        return gone;
-    }
-
-    /** The time of a link is when it was made. */
-    private static boolean isStill(FileItem item, FileItem now) {
-        return switch (item.kind()) {
-            case FOLDER -> now.kind() == ItemKind.FOLDER;
-            case LINK -> now.kind() == ItemKind.LINK && now.size() == item.size();
-            case FILE -> now.equals(item);
-        };
+        return promises;
     }
 
     private List<String> wrong(List<Standing.Compared> files) {
@@ -349,19 +304,9 @@ public final class PutBackJob {
 
     private boolean isAsItWas(Standing.Compared file) {
         ManifestLine line = file.line();
-        Path place = file.place();
-        return switch (line.kind()) {
-            case FOLDER -> Files.isDirectory(place, LinkOption.NOFOLLOW_LINKS);
-            case LINK -> Files.isSymbolicLink(place);
-            case FILE -> hasDigest(place, line.digest());
-        };
-    }
-
-    private boolean hasDigest(Path place, String digest) {
-        try (InputStream in = Files.newInputStream(place, LinkOption.NOFOLLOW_LINKS)) {
-            return Sha256.of(in, cancel).equals(digest);
-        } catch (IOException e) {
-            return false;
+        if (line.kind() == ItemKind.LINK && line.digest().isEmpty()) {
+            return Files.isSymbolicLink(file.place()); // a manifest of version 1
         }
+        return Promise.of(line.kind(), line.digest()).isKept(file.place(), cancel);
     }
 }

@@ -1,32 +1,27 @@
 package app.lacuna.job;
 
-import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.GenerationMissing;
-import app.lacuna.failure.NotAnArchive;
+import app.lacuna.failure.WrongPassword;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;
 import app.lacuna.generations.ManifestLine;
-import app.lacuna.proof.Proof;
-import app.lacuna.proof.ProofEntry;
+import app.lacuna.job.GenerationVerifier.Verified;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 
 /**
- * Reads all generations to their end, and says which moments they give back, and what of them not.
+ * Reads all generations to their end, and reports which of them can be restored. What it finds is
+ * recorded: later runs refer to no damaged generation.
  */
 public final class RoundCheckJob {
     private final GenerationStore store;
@@ -37,19 +32,27 @@ public final class RoundCheckJob {
     /** How a generation is. */
     public enum State {
         WHOLE,
-        /** Some of its files can not be read. */
+        /** Some of its files cannot be read. */
         DAMAGED,
         /** Nothing of it can be read. */
         BROKEN,
-        /** Its file is not there. */
-        MISSING
+        /** The password of the others does not open it. */
+        LOCKED,
+        /** Its disk does not answer, or the system denies access. */
+        UNREADABLE,
+        /** Its file does not exist. */
+        MISSING;
+
+        boolean isDamage() {
+            return this == DAMAGED || this == BROKEN || this == LOCKED;
+        }
     }
 
     /**
-     * One generation, and the moment that it stands for.
+     * One generation, and the snapshot that it stands for.
      *
-     * @param files of that moment, if they are known
-     * @param lost paths of those that can not be put back
+     * @param files of that snapshot, if they are known
+     * @param lost paths of those that cannot be restored
      */
     public record Checked(Generation generation, State state, int files, List<String> lost) {}
 
@@ -64,74 +67,55 @@ public final class RoundCheckJob {
         this.cancel = cancel;
     }
 
-    /** In the order of their times. */
+    /**
+     * In their order.
+     *
+     * @throws WrongPassword if the password opens none of them
+     */
     public List<Checked> run() throws IOException {
+        List<Generation> all = store.listed();
+        Map<String, Verified> verified = new HashMap<>();
         try (Secret composed = Spelling.COMPOSED.of(password)) {
-            Map<String, Set<String>> good = new HashMap<>();
-            Map<String, Manifest> manifests = new HashMap<>();
-            List<Generation> all = store.listed();
-            Map<String, State> states = new HashMap<>();
+            GenerationVerifier verifier = new GenerationVerifier(store, composed, listener, cancel);
             for (Generation each : all) {
-                states.put(each.id(), read(each, composed, good, manifests));
+                cancel.check();
+                verified.put(each.id(), verifier.read(each));
             }
-            List<Checked> checked = new ArrayList<>();
-            for (Generation each : all) {
-                Optional<Manifest> manifest = Optional.ofNullable(manifests.get(each.id()));
-                List<String> lost = new ArrayList<>();
-                for (ManifestLine line : manifest.map(Manifest::lines).orElse(List.of())) {
-                    if (line.kind() != ItemKind.FOLDER // all that is to be known of it is here
-                            && !good.getOrDefault(line.generation(), Set.of())
-                                    .contains(line.held())) {
-                        lost.add(line.path());
-                    }
-                }
-                checked.add(
-                        new Checked(
-                                each,
-                                states.get(each.id()),
-                                manifest.map(known -> known.lines().size()).orElse(0),
-                                lost));
-            }
-            return checked;
         }
+        boolean opened = verified.values().stream().anyMatch(v -> v.manifest().isPresent());
+        if (!opened && verified.values().stream().anyMatch(v -> v.state() == State.LOCKED)) {
+            throw new WrongPassword(store.folder());
+        }
+        record(all, verified);
+        return all.stream().map(each -> checked(each, verified)).toList();
     }
 
-    private State read(
-            Generation generation,
-            Secret composed,
-            Map<String, Set<String>> good,
-            Map<String, Manifest> manifests)
-            throws IOException {
-        if (!Files.isRegularFile(generation.file())) {
-            return State.MISSING;
-        }
-        try (OpenGenerations open = new OpenGenerations(composed, listener, cancel)) {
-            OpenedArchive archive = open.open(generation);
-            Manifest manifest = OpenGenerations.manifest(archive, store.round(), generation.id());
-            manifests.put(generation.id(), manifest);
-            Map<String, String> digests = new HashMap<>();
-            manifest.lines().stream()
-                    .filter(line -> line.generation().equals(generation.id()))
-                    .forEach(line -> digests.put(line.path(), line.digest()));
-            Set<String> whole = new HashSet<>();
-            boolean all = true;
-            for (ProofEntry entry :
-                    new Proof(archive, listener, cancel)
-                            .withDigests()
-                            .withoutOriginals()
-                            .entries()) {
-                String told = digests.getOrDefault(entry.path(), "");
-                boolean same = told.isEmpty() || entry.sha256().equals(Optional.of(told));
-                if (entry.verdict().entryIsWhole() && same) {
-                    whole.add(entry.path());
-                } else {
-                    all = false;
-                }
+    private void record(List<Generation> all, Map<String, Verified> verified) throws IOException {
+        Set<String> suspect = new HashSet<>();
+        List<Generation> good = new ArrayList<>();
+        for (Generation each : all) {
+            State state = verified.get(each.id()).state();
+            if (state.isDamage()) {
+                suspect.add(each.id());
+            } else if (state == State.WHOLE) {
+                good.add(each);
             }
-            good.put(generation.id(), whole);
-            return all && whole.containsAll(digests.keySet()) ? State.WHOLE : State.DAMAGED;
-        } catch (DamagedArchive | NotAnArchive | GenerationMissing e) {
-            return State.BROKEN;
         }
+        store.suspect(suspect);
+        store.verified(good);
+    }
+
+    private static Checked checked(Generation generation, Map<String, Verified> verified) {
+        Verified own = verified.get(generation.id());
+        List<ManifestLine> lines = own.manifest().map(Manifest::lines).orElse(List.of());
+        List<String> lost = new ArrayList<>();
+        for (ManifestLine line : lines) {
+            Verified holder = verified.get(line.generation());
+            boolean good = holder != null && holder.good().contains(line.held());
+            if (line.kind() != ItemKind.FOLDER && !good) { // a folder is restored from its line
+                lost.add(line.path());
+            }
+        }
+        return new Checked(generation, own.state(), lines.size(), lost);
     }
 }

@@ -3,6 +3,7 @@ package app.lacuna.job;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Keep;
+import app.lacuna.generations.Retention;
 import java.io.Closeable;
 import java.io.IOException;
 import java.time.ZoneId;
@@ -22,18 +23,14 @@ public final class RoundPruneJob {
 
     /** What would go. */
     public List<Generation> plan() throws IOException {
-        List<Generation> all = store.listed();
-        return GenerationStore.removable(all, keep.of(all, zone));
+        return new Retention(keep, zone).removable(store.listed());
     }
 
-    /** What has gone. */
+    /** What is gone; a file that cannot be deleted stays. */
     public List<Generation> run() throws IOException {
         try (Closeable lock = store.lock()) {
             assert lock != null;
-            store.finishRemoving();
-            List<Generation> gone = plan();
-            store.remove(gone);
-            return gone;
+            return store.remove(plan());
         }
     }
 }

@@ -1,24 +1,24 @@
 package app.lacuna.job;
 
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Presence;
 import app.lacuna.base.Progress;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
 import app.lacuna.base.Stage;
-import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.DestinationMissing;
-import app.lacuna.failure.GenerationMissing;
-import app.lacuna.failure.NotAnArchive;
+import app.lacuna.failure.DestinationTaken;
 import app.lacuna.failure.NotEnoughSpace;
-import app.lacuna.failure.NothingToPack;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Changes;
+import app.lacuna.generations.FileStamp;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;
 import app.lacuna.generations.Places;
+import app.lacuna.generations.Retention;
 import app.lacuna.proof.ProofEntry;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.rounds.Backup;
@@ -26,8 +26,6 @@ import app.lacuna.rounds.Round;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
-import app.lacuna.selection.Root;
-import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.FreeSpace;
 import java.io.Closeable;
 import java.io.IOException;
@@ -35,8 +33,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -61,7 +59,6 @@ public final class RoundRunJob {
     private final Clock clock;
     private final ProgressListener listener;
     private final CancelToken cancel;
-    private final Set<String> broken = new TreeSet<>();
     private Secret password;
     private volatile boolean placeMade;
 
@@ -105,7 +102,7 @@ public final class RoundRunJob {
                 Closeable lock = store.lock()) {
             assert lock != null;
             password = composed;
-            store.finishRemoving();
+            store.forgetRemoved();
             takeUp(store);
             return run(store);
         }
@@ -116,6 +113,7 @@ public final class RoundRunJob {
         if (backup.begun()) {
             return GenerationStore.open(places, backup.id());
         }
+        requireOutsideSources();
         try {
             GenerationStore there = GenerationStore.open(places, backup.id());
             placeMade = true;
@@ -127,24 +125,29 @@ public final class RoundRunJob {
         }
     }
 
-    /** What a process has made that ended before it could write it down. */
+    /** A folder of generations can be part of a source, but never the source itself. */
+    private void requireOutsideSources() throws IOException {
+        Path folder = round.generations().toAbsolutePath().normalize();
+        for (Path root : round.roots()) {
+            Path source = root.toAbsolutePath().normalize();
+            if (source.startsWith(folder)) {
+                throw new DestinationTaken(folder);
+            }
+        }
+    }
+
+    /** Generations of a process that ended before it could add them to the list. */
     private void takeUp(GenerationStore store) throws IOException {
         for (Generation each : store.unlisted(backup.ending())) {
+            Manifest manifest;
+            FileStamp stamp;
             try (OpenGenerations open = new OpenGenerations(password, listener, cancel)) {
-                Manifest manifest = open.manifest(store, each);
-                Set<String> needs = new TreeSet<>(manifest.needs());
-                needs.remove(each.id());
-                store.add(
-                        new Generation(
-                                each.id(),
-                                each.kind(),
-                                each.file(),
-                                needs,
-                                manifest.contentBytes(),
-                                each.time()));
-            } catch (DamagedArchive | NotAnArchive | GenerationMissing | WrongPassword e) {
-                continue; // somebody else's
+                stamp = FileStamp.of(each.file());
+                manifest = open.manifest(store, each);
+            } catch (IOException e) {
+                continue; // a file of something else with such a name: it stays, and is ignored
             }
+            store.takeUp(each, manifest, stamp);
         }
     }
 
@@ -156,116 +159,79 @@ public final class RoundRunJob {
     }
 
     private RoundRun run(GenerationStore store) throws IOException {
-        FileSelection selection = scanned(store);
-        List<Generation> present = store.present();
-        store.missing().forEach(each -> broken.add(each.id()));
-        Optional<Manifest> last = lastManifest(store, present);
-        Set<String> there = OpenGenerations.ids(present);
-        there.removeAll(broken);
-        Changes.Found found = changes(last, there, selection);
-        Generation latest = present.isEmpty() ? null : present.get(present.size() - 1);
-        boolean asBefore = last.isPresent() && broken.isEmpty() && found.counts().isNothing();
-        if (asBefore && !wish.whole()) {
-            store.stillSame(latest.id(), clock.instant());
-            return result(Optional.empty(), latest, found, List.of(), selection, List.of(), store);
+        listener.onProgress(new Progress(Stage.SCANNING, "", 0, 0, 0, 0));
+        FileSelection selection = BackupSources.scan(round, store.folder(), cancel);
+        BackupScope scope = BackupScope.of(selection, round.patterns(), round.withoutJunk());
+        BackupBasis basis = BackupBasis.of(store, password, listener, cancel);
+        if (basis.manifest().isPresent()) {
+            BackupSources.requireMounted(selection, scope, basis.manifest().get());
         }
+        Changes.Found found = changes(basis, selection, scope);
+        selection = BackupSources.with(selection, notMounted(found));
+        boolean asBefore = basis.manifest().isPresent() && found.counts().isNothing();
+        if (asBefore && found.toStore().isEmpty() && !wish.whole()) {
+            Generation latest = basis.newest().orElseThrow();
+            if (!selection.isIncomplete()) {
+                store.stillSame(latest.id(), clock.instant());
+            }
+            return new RoundRun(
+                    Optional.empty(),
+                    latest,
+                    found.counts(),
+                    0,
+                    0,
+                    selection.leftOut(),
+                    List.of(),
+                    List.of(),
+                    List.copyOf(basis.broken()));
+        }
+        return make(store, selection, basis, found);
+    }
+
+    private static List<LeftOut> notMounted(Changes.Found found) {
+        return found.notMounted().stream()
+                .map(item -> new LeftOut(item.source(), LeftOut.Reason.NOT_MOUNTED))
+                .toList();
+    }
+
+    private RoundRun make(
+            GenerationStore store, FileSelection selection, BackupBasis basis, Changes.Found found)
+            throws IOException {
+        List<Generation> present = store.present();
         boolean whole =
-                wish.whole() || last.isEmpty() || isOfOtherForm(latest) || isChainLong(present);
-        List<FileItem> items = whole ? selection.items() : found.toStore();
+                wish.whole()
+                        || basis.newest().isEmpty()
+                        || isOfOtherForm(basis.newest().get())
+                        || isChainLong(present);
+        List<FileItem> items =
+                whole
+                        ? found.decided().stream().map(Changes.Decided::item).toList()
+                        : found.toStore();
         requireSpace(store, present, items);
-        String id = newId(present);
+        GenerationHead head =
+                new GenerationHead(
+                        backup.id(),
+                        newId(store),
+                        store.nextSequence(),
+                        whole ? Generation.Kind.WHOLE : Generation.Kind.CHANGES);
         GenerationReport report = new GenerationReport(listener, cancel);
-        Generation made = write(store, id, whole, items, found, report);
-        store.add(made);
-        return result(
+        Generation made = store.add(write(store, head, items, found, report));
+        List<Generation> removed =
+                store.remove(
+                        new Retention(backup.keep(), clock.getZone()).removable(store.listed()));
+        return new RoundRun(
                 Optional.of(made),
                 made,
-                found,
-                report.packed(),
-                selection.leftOut().isEmpty() && report.leftOut().isEmpty()
-                        ? selection
-                        : with(selection, report.leftOut()),
-                report.unsteady(),
-                store);
-    }
-
-    private static FileSelection with(FileSelection selection, List<LeftOut> more) {
-        List<LeftOut> all = new ArrayList<>(selection.leftOut());
-        all.addAll(more);
-        return new FileSelection(
-                selection.items(), all, selection.renamed(), selection.linkRoots());
-    }
-
-    private RoundRun result(
-            Optional<Generation> made,
-            Generation latest,
-            Changes.Found found,
-            List<FileItem> stored,
-            FileSelection selection,
-            List<String> unsteady,
-            GenerationStore store)
-            throws IOException {
-        List<Generation> removed = made.isPresent() ? prune(store) : List.of();
-        return new RoundRun(
-                made,
-                latest,
                 found.counts(),
-                stored.size(),
-                made.isPresent() ? Files.size(latest.file()) : 0,
-                selection.leftOut(),
-                unsteady,
+                report.packed().size(),
+                made.stamp().map(FileStamp::size).orElse(0L),
+                BackupSources.with(selection, report.leftOut()).leftOut(),
+                report.unsteady(),
                 removed,
-                List.copyOf(broken));
+                List.copyOf(basis.broken()));
     }
 
-    private List<Generation> prune(GenerationStore store) throws IOException {
-        RoundPruneJob pruning = new RoundPruneJob(store, backup.keep(), clock.getZone());
-        List<Generation> gone = pruning.plan();
-        store.remove(gone);
-        return gone;
-    }
-
-    private FileSelection scanned(GenerationStore store) throws IOException {
-        listener.onProgress(new Progress(Stage.SCANNING, "", 0, 0, 0, 0));
-        FileSelection selection =
-                new SelectionScanner(cancel, item -> {}, round.rules())
-                        .scanRoots(round.roots().stream().map(Root::of).toList());
-        Path own = store.folder().toRealPath();
-        if (selection.items().stream().anyMatch(item -> item.source().startsWith(own))) {
-            selection = selection.without(Set.of(own), LeftOut.Reason.OUTPUT_ITSELF);
-        }
-        boolean rootsThere =
-                selection.leftOut().stream()
-                        .noneMatch(
-                                left ->
-                                        round.roots().contains(left.source())
-                                                && left.reason().meansIncomplete());
-        if (selection.items().isEmpty() || !rootsThere) {
-            // a source that is not mounted is not a folder that somebody has emptied
-            throw new NothingToPack(selection.leftOut().size());
-        }
-        return selection;
-    }
-
-    /** Nothing if it can not be read: then everything is stored again. */
-    private Optional<Manifest> lastManifest(GenerationStore store, List<Generation> present)
-            throws IOException {
-        for (int i = present.size() - 1; i >= 0; i--) {
-            Generation generation = present.get(i);
-            try (OpenGenerations open = new OpenGenerations(password, listener, cancel)) {
-                Manifest manifest = open.manifest(store, generation);
-                Set<String> lost = new TreeSet<>(manifest.needs());
-                lost.removeAll(OpenGenerations.ids(present));
-                broken.addAll(lost);
-                return i == present.size() - 1 ? Optional.of(manifest) : Optional.empty();
-            } catch (DamagedArchive | NotAnArchive | GenerationMissing e) {
-                broken.add(generation.id());
-            }
-        }
-        return Optional.empty();
-    }
-
-    /** What the new form keeps and the old one did not is to be kept of all files. */
+    /** What the new form stores and the old one did not must be stored of all files. */
     private boolean isOfOtherForm(Generation latest) {
         return !latest.file().getFileName().toString().endsWith(backup.ending());
     }
@@ -282,16 +248,16 @@ public final class RoundRunJob {
             chain++;
             bytes += Files.size(each.file());
         }
-        return true; // there is no whole one any more
+        return true; // no whole one exists any more
     }
 
-    private Changes.Found changes(
-            Optional<Manifest> last, Set<String> there, FileSelection selection)
+    private Changes.Found changes(BackupBasis basis, FileSelection selection, BackupScope scope)
             throws IOException {
         ProgressMeter meter =
                 new ProgressMeter(listener, Stage.COMPARING, 0, selection.items().size());
         Changes.Found found =
-                new Changes(last, there, wish.byDigest(), cancel).of(selection.items(), meter);
+                new Changes(basis.manifest(), basis.usable(), wish.byDigest(), cancel)
+                        .of(selection.items(), scope, meter);
         meter.finish();
         return found;
     }
@@ -314,51 +280,66 @@ public final class RoundRunJob {
         }
     }
 
-    /** Always later than the last one, whatever the clock says. */
-    private String newId(List<Generation> present) {
-        Instant now = clock.instant();
-        if (!present.isEmpty()) {
-            Instant after = present.get(present.size() - 1).time().plusSeconds(1);
-            now = now.isBefore(after) ? after : now;
+    /** The time, or the first second after it that no generation and no file has. */
+    private String newId(GenerationStore store) throws IOException {
+        Set<String> taken = new HashSet<>();
+        store.listed().forEach(each -> taken.add(each.id()));
+        Instant time = clock.instant();
+        while (true) {
+            String id = Generation.idAt(time);
+            boolean free =
+                    !taken.contains(id)
+                            && Presence.of(file(store, id, "whole")) == Presence.ABSENT
+                            && Presence.of(file(store, id, "changes")) == Presence.ABSENT;
+            if (free) {
+                return id;
+            }
+            time = time.plusSeconds(1);
         }
-        return Generation.idAt(now);
+    }
+
+    private Path file(GenerationStore store, String id, String kind) {
+        Path folder = store.folder();
+        return folder.resolve(folder.getFileName() + "-" + id + "-" + kind + backup.ending());
     }
 
     private Generation write(
             GenerationStore store,
-            String id,
-            boolean whole,
+            GenerationHead head,
             List<FileItem> items,
             Changes.Found found,
             GenerationReport report)
             throws IOException {
-        Path folder = store.folder();
-        String kind = whole ? "whole" : "changes";
-        Path file = folder.resolve(folder.getFileName() + "-" + id + "-" + kind + backup.ending());
-        Instant time = Generation.timeOf(id);
-        BackupFile<Manifest> writing = new BackupFile<>(backup, password, listener, cancel);
-        Manifest manifest =
-                writing.write(
-                        file,
-                        items,
-                        report,
-                        () -> report.manifest(backup.id(), id, found, whole),
-                        made -> new BackupFile.Text(Manifest.PATH, made.bytes(), time),
-                        (opened, made, proof) -> {
-                            boolean same =
-                                    OpenGenerations.manifest(opened, store.round(), id)
-                                            .equals(made);
-                            return (same ? 0 : 1) + wrong(made, id, proof);
-                        });
+        Path file = file(store, head.id(), head.isWhole() ? "whole" : "changes");
+        Instant time = Generation.timeOf(head.id());
+        BackupFile.Written<Manifest> written =
+                new BackupFile<Manifest>(backup, password, listener, cancel)
+                        .write(
+                                file,
+                                items,
+                                report,
+                                () -> report.manifest(head, found),
+                                made -> new BackupFile.Text(Manifest.PATH, made.bytes(), time),
+                                (opened, made, proof) -> {
+                                    boolean same =
+                                            OpenGenerations.manifest(
+                                                            opened, store.round(), head.id())
+                                                    .equals(made);
+                                    return (same ? 0 : 1) + wrong(made, head.id(), proof);
+                                });
+        Manifest manifest = written.made();
         Set<String> needs = new TreeSet<>(manifest.needs());
-        needs.remove(id);
+        needs.remove(head.id());
         return new Generation(
-                id,
-                whole ? Generation.Kind.WHOLE : Generation.Kind.CHANGES,
+                head.id(),
+                head.sequence(),
+                head.kind(),
                 file,
                 needs,
                 manifest.contentBytes(),
-                time);
+                time,
+                false,
+                Optional.of(written.stamp()));
     }
 
     /** How many files are not what the manifest says of them. */

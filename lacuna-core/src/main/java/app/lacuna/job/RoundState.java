@@ -62,7 +62,7 @@ public record RoundState(
                     kept,
                     free(store.folder()),
                     isBesidesOriginals(round, store.folder()),
-                    UndoJob.possible(store).stream().findFirst());
+                    store.restores().undoable().stream().findFirst());
         } catch (DestinationMissing e) {
             boolean there = Files.isDirectory(round.folder());
             return new RoundState(

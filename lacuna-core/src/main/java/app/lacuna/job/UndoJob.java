@@ -8,38 +8,32 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
-import app.lacuna.base.Sha256;
-import app.lacuna.extract.ConflictRule;
-import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
-import app.lacuna.extract.Extractor;
-import app.lacuna.failure.GenerationMissing;
+import app.lacuna.extract.InPlaceWriter;
+import app.lacuna.extract.Promise;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;
 import app.lacuna.generations.ManifestLine;
-import app.lacuna.generations.MomentArchive;
-import app.lacuna.selection.FileItem;
-import app.lacuna.selection.ItemContents;
+import app.lacuna.generations.RestoreLog;
 import app.lacuna.selection.ItemKind;
 import java.io.Closeable;
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.file.Files;
-import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 
-/** Takes a putting back back: what it had replaced comes back, what it had made goes. */
+/**
+ * Undoes a restore: what it replaced or deleted comes back, what it wrote is deleted. An item that
+ * was edited since stays as it is.
+ */
 public final class UndoJob {
     private final GenerationStore store;
     private final Secret password;
@@ -50,8 +44,8 @@ public final class UndoJob {
      * What was done.
      *
      * @param back what has come back
-     * @param removed what has gone
-     * @param edited paths of what somebody has written to since: it stays as it is
+     * @param removed how many items were deleted
+     * @param edited paths of items that differ from what the restore wrote: they stay as they are
      */
     public record Result(ExtractReport back, int removed, List<String> edited) {
         public Result {
@@ -70,14 +64,9 @@ public final class UndoJob {
         this.cancel = cancel;
     }
 
-    /** What can be undone, the latest first. */
+    /** The archives of restores that can be undone, the latest restore first. */
     public static List<Path> possible(GenerationStore store) throws IOException {
-        String mark = "-" + PutBackJob.BEFORE + ".";
-        try (Stream<Path> files = Files.list(store.folder())) {
-            return files.filter(file -> file.getFileName().toString().contains(mark))
-                    .sorted(Comparator.reverseOrder())
-                    .toList();
-        }
+        return store.restores().undoable();
     }
 
     public Result run(Path before) throws IOException {
@@ -86,138 +75,162 @@ public final class UndoJob {
                 OpenedArchive archive = reader.open(Optional.of(password), listener, cancel)) {
             assert lock != null;
             archive.check(listener, cancel);
-            Manifest made = OpenGenerations.manifest(archive, store.round(), PutBackJob.BEFORE);
-            int removed = PutBackJob.remove(there(made)).size();
-            Set<String> edited = edited(made);
-            ExtractReport back = extract(archive, made, edited);
-            restoreTimes(back);
-            return new Result(back, removed, List.copyOf(edited));
+            Manifest record = OpenGenerations.manifest(archive, store.round(), RestoreLog.BEFORE);
+            Result result = new Undoing(record, archive).run();
+            if (result.back().stopped().isEmpty()) {
+                store.restores().undone(before);
+            }
+            return result;
         }
     }
 
-    private static void restoreTimes(ExtractReport back) {
-        FolderTimes times = new FolderTimes();
-        Map<Path, Instant> before = new HashMap<>();
-        for (ExtractedEntry each : back.entries()) {
-            if (each.entry().kind() == ItemKind.FOLDER && each.target().isPresent()) {
-                before.put(each.target().get(), each.entry().modified());
-                times.all().add(each.target().get());
+    /** One restore, as its record tells it. */
+    private final class Undoing {
+        private final Manifest record;
+        private final OpenedArchive archive;
+        private final Map<String, ManifestLine> written = new HashMap<>();
+        private final Map<String, ManifestLine> replaced = new HashMap<>();
+        private final Map<String, ArchiveEntry> entries = new HashMap<>();
+        private final Set<String> edited = new TreeSet<>();
+
+        Undoing(Manifest record, OpenedArchive archive) {
+            this.record = record;
+            this.archive = archive;
+            archive.listing().entries().forEach(entry -> entries.put(entry.path(), entry));
+            for (ManifestLine line : record.lines()) {
+                (RestoreRecord.isReplaced(line) ? replaced : written).put(key(line), line);
+            }
+            boolean older = replaced.isEmpty() && entries.size() > 1;
+            if (older) {
+                entries.values().stream()
+                        .filter(entry -> !entry.path().equals(Manifest.PATH))
+                        .forEach(entry -> replaced.put(entry.path(), line(entry)));
             }
         }
-        times.restore(before);
-    }
 
-    /** What was put back where nothing was, as long as it is still that. */
-    private static List<FileItem> there(Manifest made) {
-        return items(made, false);
-    }
-
-    /** Replaced files that are not what was put in their place any more. */
-    private Set<String> edited(Manifest made) {
-        Map<String, String> digests = new HashMap<>();
-        made.lines().forEach(line -> digests.put(line.path(), line.digest()));
-        Set<String> edited = new TreeSet<>();
-        for (FileItem item : items(made, true)) {
-            boolean there = Files.exists(item.source(), LinkOption.NOFOLLOW_LINKS);
-            if (item.kind() == ItemKind.FILE && there && !hasDigest(item, digests)) {
-                edited.add(item.path());
-            }
+        private static String key(ManifestLine line) {
+            return line.disk().isEmpty() ? line.path() : line.path() + '\0' + line.disk();
         }
-        return edited;
-    }
 
-    private boolean hasDigest(FileItem item, Map<String, String> digests) {
-        try (InputStream in = ItemContents.open(item)) {
-            return Sha256.of(in, cancel).equals(digests.get(item.path()));
-        } catch (IOException e) {
-            return false; // a folder, or nothing that can be read: it stays
+        Result run() throws IOException {
+            List<InPlaceWriter.Removal> removals = removals();
+            int removed = InPlaceWriter.delete(removals, cancel).size();
+            List<InPlaceWriter.Step> steps = steps();
+            InPlaceWriter.Report report = new InPlaceWriter(archive, listener, cancel).write(steps);
+            restoreTimes(report);
+            findEdited(report);
+            return new Result(
+                    new ExtractReport(
+                            store.folder(),
+                            report.entries(),
+                            List.of(),
+                            List.of(),
+                            report.withoutAttributes(),
+                            report.stopped()),
+                    removed,
+                    List.copyOf(edited));
         }
-    }
 
-    private static List<FileItem> items(Manifest made, boolean replaced) {
-        List<FileItem> items = new ArrayList<>();
-        for (ManifestLine line : made.lines()) {
-            if (line.changed().equals(PutBackJob.REPLACED) != replaced) {
-                continue;
-            }
-            for (Manifest.Root root : made.roots()) {
-                boolean own = line.path().equals(root.name());
-                if (own || line.path().startsWith(root.name() + "/")) {
-                    Path place =
-                            own
-                                    ? Path.of(root.place())
-                                    : Path.of(
-                                            root.place(),
-                                            line.path().substring(root.name().length() + 1));
-                    items.add(
-                            new FileItem(
-                                    place,
-                                    line.path(),
-                                    line.kind(),
-                                    line.size(),
-                                    line.modified(),
-                                    line.mode()));
+        /** What the restore wrote where nothing was. */
+        private List<InPlaceWriter.Removal> removals() {
+            List<InPlaceWriter.Removal> removals = new ArrayList<>();
+            written.forEach(
+                    (key, line) -> {
+                        boolean took =
+                                replaced.containsKey(key)
+                                        || line.changed().equals(RestoreRecord.REPLACED);
+                        Optional<Path> place = record.place(line);
+                        if (!took && place.isPresent()) {
+                            removals.add(new InPlaceWriter.Removal(place.get(), promise(line)));
+                        }
+                    });
+            return removals;
+        }
+
+        private static Promise promise(ManifestLine line) {
+            return Promise.of(line.kind(), line.digest());
+        }
+
+        private List<InPlaceWriter.Step> steps() {
+            List<InPlaceWriter.Step> steps = new ArrayList<>();
+            replaced.forEach(
+                    (key, line) -> {
+                        ManifestLine now = written.get(key);
+                        Optional<Path> place = record.place(line);
+                        ArchiveEntry entry = entries.get(line.held());
+                        if (place.isEmpty() || entry == null) {
+                            return;
+                        }
+                        Promise promise = now == null ? absent(line) : promise(now);
+                        Path root = record.scope().rootOf(line.path()).orElseThrow().place();
+                        steps.add(new InPlaceWriter.Step(entry, root, place.get(), promise));
+                    });
+            return steps;
+        }
+
+        private static Promise absent(ManifestLine line) {
+            return line.kind() == ItemKind.FOLDER ? promise(line) : Promise.ABSENT;
+        }
+
+        private void restoreTimes(InPlaceWriter.Report report) {
+            FolderTimes times = new FolderTimes();
+            Map<Path, Instant> before = new HashMap<>();
+            for (ExtractedEntry each : report.entries()) {
+                if (each.entry().kind() == ItemKind.FOLDER && each.target().isPresent()) {
+                    before.put(each.target().get(), each.entry().modified());
+                    times.all().add(each.target().get());
                 }
             }
+            times.restore(before);
         }
-        return items;
-    }
 
-    private ExtractReport extract(OpenedArchive archive, Manifest made, Set<String> edited)
-            throws IOException {
-        if (made.roots().isEmpty()) {
-            throw new GenerationMissing(PutBackJob.BEFORE, "");
-        }
-        List<ExtractReport> reports = new ArrayList<>();
-        for (Manifest.Root root : made.roots()) {
-            MomentArchive view =
-                    new MomentArchive(
-                            archive.listing().archive(),
-                            listed(archive, made, edited).under(root),
-                            Map.of(PutBackJob.BEFORE, archive),
-                            () -> {});
-            ExtractOptions options =
-                    ExtractOptions.of(Path.of(root.place()).getParent(), ConflictRule.OVERWRITE)
-                            .with(ExtractOptions.Meaning.PUT_BACK);
-            reports.add(
-                    new Extractor(view, options, listener, cancel)
-                            .extract(view.listing().entries()));
-        }
-        return reports.size() == 1 ? reports.get(0) : joined(reports);
-    }
-
-    /** What is in the archive, as lines. */
-    private static Manifest listed(OpenedArchive archive, Manifest made, Set<String> edited) {
-        List<ManifestLine> lines = new ArrayList<>();
-        for (ArchiveEntry entry : archive.listing().entries()) {
-            if (edited.contains(entry.path())) {
-                continue;
+        /** What an earlier attempt has brought back already is not edited. */
+        private void findEdited(InPlaceWriter.Report report) {
+            Set<Integer> skipped = new HashSet<>();
+            for (ExtractedEntry each : report.entries()) {
+                if (each.result() == ExtractedEntry.Result.SKIPPED) {
+                    skipped.add(each.entry().index());
+                }
             }
-            lines.add(
-                    new ManifestLine(
-                            entry.path(),
-                            entry.kind(),
-                            entry.size(),
-                            entry.modified(),
-                            entry.permissions(),
-                            "",
-                            PutBackJob.BEFORE,
-                            entry.path(),
-                            "",
-                            "",
-                            "",
-                            false));
+            for (ManifestLine line : replaced.values()) {
+                ArchiveEntry entry = entries.get(line.held());
+                boolean left = entry != null && skipped.contains(entry.index());
+                if (left && !promise(line).isKept(record.place(line).orElseThrow(), cancel)) {
+                    edited.add(line.path());
+                }
+            }
+            written.forEach(
+                    (key, line) -> {
+                        boolean took =
+                                replaced.containsKey(key)
+                                        || line.changed().equals(RestoreRecord.REPLACED);
+                        boolean leaf = line.kind() != ItemKind.FOLDER;
+                        Optional<Path> place = record.place(line);
+                        if (!took && leaf && place.isPresent()) {
+                            if (!Promise.ABSENT.isKept(place.get(), cancel)) {
+                                edited.add(line.path());
+                            }
+                        }
+                    });
         }
-        return new Manifest(made.round(), PutBackJob.BEFORE, made.roots(), lines);
-    }
 
-    private static ExtractReport joined(List<ExtractReport> reports) {
-        return new ExtractReport(
-                reports.get(0).folder(),
-                reports.stream().flatMap(each -> each.entries().stream()).toList(),
-                reports.stream().flatMap(each -> each.readable().stream()).toList(),
-                reports.stream().flatMap(each -> each.madeFolders().stream()).toList(),
-                reports.stream().flatMap(each -> each.withoutAttributes().stream()).toList(),
-                reports.stream().flatMap(each -> each.stopped().stream()).findFirst());
+        /** The record of version 1 has no lines of what was replaced. */
+        private ManifestLine line(ArchiveEntry entry) {
+            return new ManifestLine(
+                    entry.path(),
+                    entry.kind(),
+                    entry.size(),
+                    entry.modified(),
+                    entry.permissions(),
+                    "",
+                    RestoreLog.BEFORE,
+                    entry.path(),
+                    "",
+                    "",
+                    "",
+                    false,
+                    "",
+                    true);
+        }
     }
 }

@@ -7,7 +7,6 @@ import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.selection.ExcludeRules;
 import java.nio.file.Path;
 import java.time.LocalDate;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -15,7 +14,7 @@ import java.util.Optional;
  * A packing job under a name: what goes in, by which rules, in which form, and where to.
  *
  * @param archiveName may carry {@value #DATE}, which becomes the day
- * @param patterns for what is left out, separated by blanks
+ * @param patterns of skipped files and folders
  * @param withoutJunk whether caches, thumbnails and lock files are left out
  * @param opener the opener page that comes with it
  * @param backup if it is done again and again, in generations
@@ -23,7 +22,7 @@ import java.util.Optional;
 public record Round(
         String name,
         List<Path> roots,
-        String patterns,
+        List<String> patterns,
         boolean withoutJunk,
         Path folder,
         String archiveName,
@@ -39,13 +38,14 @@ public record Round(
             throw new IllegalArgumentException("a round has a name");
         }
         roots = List.copyOf(roots);
+        patterns = List.copyOf(patterns);
     }
 
     /** Done once, whenever it is wanted. */
     public Round(
             String name,
             List<Path> roots,
-            String patterns,
+            List<String> patterns,
             boolean withoutJunk,
             Path folder,
             String archiveName,
@@ -91,7 +91,7 @@ public record Round(
         return copy(name, others, patterns, withoutJunk, folder);
     }
 
-    public Round leavingOut(String otherPatterns, boolean noJunk) {
+    public Round leavingOut(List<String> otherPatterns, boolean noJunk) {
         return copy(name, roots, otherPatterns, noJunk, folder);
     }
 
@@ -104,7 +104,7 @@ public record Round(
     private Round copy(
             String otherName,
             List<Path> otherRoots,
-            String otherPatterns,
+            List<String> otherPatterns,
             boolean noJunk,
             Path otherFolder) {
         return new Round(
@@ -123,11 +123,7 @@ public record Round(
 
     /** What goes in by its rules. */
     public ExcludeRules rules() {
-        List<String> own =
-                Arrays.stream(patterns.strip().split("\\s+"))
-                        .filter(pattern -> !pattern.isEmpty())
-                        .toList();
-        ExcludeRules rules = ExcludeRules.of(own);
+        ExcludeRules rules = ExcludeRules.of(patterns);
         return withoutJunk ? rules.and(ExcludeRules.JUNK) : rules;
     }
 

@@ -4,6 +4,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
 import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.selection.PatternText;
 import app.lacuna.state.StateFile;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
@@ -132,7 +133,7 @@ public final class RoundStore {
                     new Round(
                             node.path("name").asText(),
                             roots,
-                            node.path("patterns").asText(),
+                            patterns(node),
                             node.path("withoutJunk").asBoolean(),
                             Path.of(node.path("folder").asText()),
                             node.path("archive").asText(Round.DATE + ".zip"),
@@ -147,11 +148,22 @@ public final class RoundStore {
         }
     }
 
+    private static List<String> patterns(JsonNode node) {
+        if (!node.path("exclude").isArray()) {
+            return PatternText.parse(node.path("patterns").asText());
+        }
+        List<String> patterns = new ArrayList<>();
+        node.path("exclude").forEach(pattern -> patterns.add(pattern.asText()));
+        return patterns;
+    }
+
     private static void put(ObjectNode node, Round round) {
         node.put("name", round.name());
         ArrayNode roots = node.putArray("roots");
         round.roots().forEach(root -> roots.add(root.toString()));
-        node.put("patterns", round.patterns());
+        node.remove("patterns"); // of version 1: one text
+        ArrayNode patterns = node.putArray("exclude");
+        round.patterns().forEach(patterns::add);
         node.put("withoutJunk", round.withoutJunk());
         node.put("folder", round.folder().toString());
         node.put("archive", round.archiveName());

@@ -63,11 +63,15 @@ public record ExcludeRules(List<PathGlob> patterns, Set<Path> except) {
         return new ExcludeRules(patterns, sources);
     }
 
+    /** Whether a path of the archive matches, or a folder around it. */
+    public boolean excludes(String path) {
+        return patterns.stream().anyMatch(pattern -> pattern.matches(path));
+    }
+
     /**
      * @param path inside the archive
      */
     boolean exclude(Path source, String path) {
-        return patterns.stream().anyMatch(pattern -> pattern.matches(path))
-                && except.stream().noneMatch(source::startsWith);
+        return excludes(path) && except.stream().noneMatch(source::startsWith);
     }
 }

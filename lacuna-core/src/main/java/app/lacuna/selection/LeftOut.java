@@ -12,6 +12,8 @@ public record LeftOut(Path source, Reason reason) {
         UNREADABLE,
         /** It was there when it was chosen and is not there now. */
         GONE,
+        /** A disk was mounted here in the last run, and is not now. */
+        NOT_MOUNTED,
         /** It was cut over and over while it was read. */
         CHANGING,
         /** A link whose target is no text: it could not be kept as it is. */
@@ -32,7 +34,11 @@ public record LeftOut(Path source, Reason reason) {
 
         /** Whether the user has to be told that the archive is not complete. */
         public boolean meansIncomplete() {
-            return this == UNREADABLE || this == GONE || this == CHANGING || this == LINK_NOT_TEXT;
+            return this == UNREADABLE
+                    || this == GONE
+                    || this == NOT_MOUNTED
+                    || this == CHANGING
+                    || this == LINK_NOT_TEXT;
         }
     }
 }

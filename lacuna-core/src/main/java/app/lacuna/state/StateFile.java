@@ -29,6 +29,7 @@ public final class StateFile {
 
     private final Path file;
     private final int version;
+    private final boolean ownFolder;
 
     /** Made when the first file is read or written: it takes a third of a second to load. */
     private static final class Json {
@@ -46,8 +47,18 @@ public final class StateFile {
      * @param version of what this program writes; a higher number in the file stays
      */
     public StateFile(Path file, int version) {
+        this(file, version, true);
+    }
+
+    private StateFile(Path file, int version, boolean ownFolder) {
         this.file = file.toAbsolutePath();
         this.version = version;
+        this.ownFolder = ownFolder;
+    }
+
+    /** In a folder that exists and belongs to the user: its permissions stay as they are. */
+    public static StateFile inFolderOfUser(Path file, int version) {
+        return new StateFile(file, version, false);
     }
 
     /** What is remembered; nothing if there is no file, or none that can be understood. */
@@ -76,7 +87,9 @@ public final class StateFile {
 
     /** Reads, changes, writes; nobody else's change in between is lost. */
     public void change(Change change) throws IOException {
-        PrivatePlaces.makeFolder(file.getParent());
+        if (ownFolder) {
+            PrivatePlaces.makeFolder(file.getParent());
+        }
         ReentrantLock own = OWN.computeIfAbsent(file, path -> new ReentrantLock());
         own.lock();
         try (FileChannel guard =

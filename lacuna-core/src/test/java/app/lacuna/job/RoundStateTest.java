@@ -134,12 +134,14 @@ class RoundStateTest {
         RoundStore store = new RoundStore(folder.resolve("state"));
         store.save(round());
         store.change("Evening copy", RoundStateTest::begun);
-        store.change("Evening copy", there -> there.called("Night copy").leavingOut("*.tmp", true));
+        store.change(
+                "Evening copy",
+                there -> there.called("Night copy").leavingOut(List.of("*.tmp"), true));
         store.change("nobody", there -> there.called("somebody"));
         assertThat(store.rounds()).hasSize(1);
         Round kept = store.rounds().get(0);
         assertThat(kept.name()).isEqualTo("Night copy");
-        assertThat(kept.patterns()).isEqualTo("*.tmp");
+        assertThat(kept.patterns()).containsExactly("*.tmp");
         assertThat(kept.withoutJunk()).isTrue();
         assertThat(kept.backup()).isEqualTo(begun(round()).backup());
         assertThat(kept.generations()).isEqualTo(round().generations());

@@ -36,7 +36,7 @@ final class RoundsForTests {
         return new Round(
                         "Evening copy",
                         List.of(source),
-                        "",
+                        List.of(),
                         false,
                         destination,
                         "evening-{date}.zip",

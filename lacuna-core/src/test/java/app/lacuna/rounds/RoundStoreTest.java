@@ -34,7 +34,7 @@ class RoundStoreTest {
         return new Round(
                 name,
                 List.of(roots).stream().map(Path::of).toList(),
-                "*.bak drafts",
+                List.of("*.bak", "old drafts"),
                 true,
                 Path.of("/backup/Grübchen"),
                 "evening-{date}.zip",

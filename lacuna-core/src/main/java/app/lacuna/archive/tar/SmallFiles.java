@@ -66,6 +66,7 @@ final class SmallFiles implements Callable<List<SmallFiles.Taken>> {
             read = 0;
             try {
                 DetailsReader.Found found = details.read(now.source());
+                watch.onDetails(now, found.details());
                 if (now.kind() == ItemKind.FILE && now.size() > MAX_BYTES) {
                     return new Contents(found, Optional.empty());
                 }
@@ -75,7 +76,7 @@ final class SmallFiles implements Callable<List<SmallFiles.Taken>> {
                 }
                 read = bytes.length;
                 watch.onBytes(now, read);
-                if (watch.wantsDigests() && now.kind() == ItemKind.FILE) {
+                if (watch.wantsDigests() && now.kind() != ItemKind.FOLDER) {
                     watch.onDigest(now, Sha256.hex(bytes));
                 }
                 if (bytes.length > now.size()) {

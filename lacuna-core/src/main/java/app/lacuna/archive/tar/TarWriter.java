@@ -174,6 +174,7 @@ public final class TarWriter implements ArchiveWriter {
         }
         Optional<Integer> before = before(chosen, found);
         if (before.isPresent()) {
+            watch.onDetails(chosen, found.details());
             appendName(chosen, found.details(), before.get());
             watch.onBytes(chosen, chosen.size());
             watch.onPacked(chosen, true);
@@ -214,6 +215,7 @@ public final class TarWriter implements ArchiveWriter {
             InputStream in;
             try {
                 found = details.read(now.source());
+                watch.onDetails(now, found.details());
                 sparse = SparseMap.of(now).filter(map -> map.size() == now.size());
                 in = ItemContents.open(now);
             } catch (IOException e) {

@@ -134,7 +134,7 @@ final class SmallEntries implements Callable<List<PackedItem>> {
                 giveUp();
                 return new SmallFile(Optional.empty(), now.size());
             }
-            if (watch.wantsDigests() && now.kind() == ItemKind.FILE) {
+            if (watch.wantsDigests() && now.kind() != ItemKind.FOLDER) {
                 watch.onDigest(now, Sha256.hex(plain));
             }
             return new SmallFile(Optional.of(plain), plain.length);

@@ -77,7 +77,7 @@ final class DemoGenerations {
         return new Round(
                         name,
                         List.of(trench),
-                        "",
+                        List.of(),
                         true,
                         Files.createDirectories(drives.resolve(drive)),
                         name,

@@ -33,7 +33,7 @@ final class DemoRounds {
                 new Round(
                         "To the finds specialist",
                         List.of(folder.resolve("Trench C, Saltmarsh Causeway/finds register")),
-                        "",
+                        List.of(),
                         true,
                         folder.resolve("Outbox"),
                         Round.DATE + ".zip",

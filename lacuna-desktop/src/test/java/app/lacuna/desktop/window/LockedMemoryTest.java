@@ -119,7 +119,7 @@ class LockedMemoryTest {
                 new Round(
                                 "Evening copy",
                                 List.of(trench),
-                                "",
+                                List.of(),
                                 false,
                                 Files.createDirectory(folder.resolve("drive")),
                                 "Evening copy",

@@ -102,7 +102,7 @@ class RoundsWindowTest extends InWindow {
                 new Round(
                                 "Trench C",
                                 List.of(season),
-                                "",
+                                List.of(),
                                 false,
                                 drive,
                                 "Trench C",
@@ -314,7 +314,7 @@ class RoundsWindowTest extends InWindow {
         until(() -> stripText("#round-list").contains("Evening copy"), "renamed");
         Round kept = rounds.rounds().get(0);
         assertThat(kept.name()).isEqualTo("Evening copy");
-        assertThat(kept.patterns()).isEqualTo("*.tmp");
+        assertThat(kept.patterns()).containsExactly("*.tmp");
         assertThat(kept.backup().orElseThrow().every()).contains(Duration.ofDays(7));
         assertThat(kept.backup().orElseThrow().keep()).isEqualTo(new Keep(5, 0, 0, 12));
         assertThat(kept.backup().orElseThrow().form()).isEqualTo(Form.ZIP);
@@ -417,7 +417,7 @@ class RoundsWindowTest extends InWindow {
                 new Round(
                         "To the finds specialist",
                         List.of(season),
-                        "",
+                        List.of(),
                         false,
                         drive,
                         Round.DATE + ".zip",

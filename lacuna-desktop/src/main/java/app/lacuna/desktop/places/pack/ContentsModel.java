@@ -14,6 +14,7 @@ import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.PathTree;
+import app.lacuna.selection.PatternText;
 import app.lacuna.selection.Root;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
@@ -134,11 +135,7 @@ public final class ContentsModel {
      */
     public boolean leaveOut(String newPatterns, boolean junk) {
         try {
-            List<String> each =
-                    List.of(newPatterns.strip().split("[\\s,]+")).stream()
-                            .filter(pattern -> !pattern.isEmpty())
-                            .toList();
-            ExcludeRules own = ExcludeRules.of(each);
+            ExcludeRules own = ExcludeRules.of(PatternText.parse(newPatterns));
             rules = junk ? own.and(ExcludeRules.JUNK) : own;
         } catch (PatternSyntaxException e) {
             return false;

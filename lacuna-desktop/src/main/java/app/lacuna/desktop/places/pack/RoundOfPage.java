@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.rounds.Round;
+import app.lacuna.selection.PatternText;
 import java.time.LocalDate;
 
 /** Puts what the Pack page says into a round, and back. */
@@ -21,7 +22,7 @@ final class RoundOfPage {
                         new Round(
                                 roundsName,
                                 page.contents().roots(),
-                                page.contents().patterns(),
+                                PatternText.parse(page.contents().patterns()),
                                 page.contents().isWithoutJunk(),
                                 page.folder().get(),
                                 (withDate ? dated : stem) + ".zip",
@@ -42,7 +43,7 @@ final class RoundOfPage {
         round.opener().ifPresent(kind -> page.form().forBrowsers(kind));
         page.folder().set(round.folder());
         page.name().set(round.archiveNameOn(today()));
-        page.contents().leaveOut(round.patterns(), round.withoutJunk());
+        page.contents().leaveOut(PatternText.format(round.patterns()), round.withoutJunk());
         page.contents().add(round.roots());
     }
 

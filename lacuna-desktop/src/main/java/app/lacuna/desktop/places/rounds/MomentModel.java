@@ -164,7 +164,10 @@ final class MomentModel {
 
     /** What would be written: what differs, of what is ticked if anything is. */
     List<MomentRow> toPutBack() {
-        return differing(row -> row.against() != MomentRow.Against.NEW);
+        return differing(
+                row ->
+                        row.against() == MomentRow.Against.CHANGED
+                                || row.against() == MomentRow.Against.GONE);
     }
 
     /** What would be taken away, if that is wanted. */

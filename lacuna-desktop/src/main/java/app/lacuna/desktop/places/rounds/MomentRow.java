@@ -23,6 +23,8 @@ record MomentRow(String path, String shown, ItemKind kind, long size, Against ag
     enum Against {
         CHANGED,
         GONE,
+        /** Its place cannot be inspected. */
+        UNREADABLE,
         /** It was not there then. */
         NEW,
         SAME

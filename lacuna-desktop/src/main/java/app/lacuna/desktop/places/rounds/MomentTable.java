@@ -116,7 +116,7 @@ final class MomentTable extends TableView<MomentRow> {
                 getStyleClass()
                         .add(
                                 switch (row.against()) {
-                                    case CHANGED, NEW -> Styles.ATTENTION;
+                                    case CHANGED, NEW, UNREADABLE -> Styles.ATTENTION;
                                     case GONE -> Styles.READABLE;
                                     case SAME -> Styles.SECONDARY;
                                 });

@@ -147,7 +147,7 @@ final class RoundListModel {
                 new Round(
                                 name,
                                 roots,
-                                "",
+                                List.of(),
                                 false,
                                 startFolder,
                                 name.replace('.', ' '), // all of it names the folder

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.archive.Form;
+import app.lacuna.base.Presence;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.FileDialogs;
@@ -12,17 +13,20 @@ import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.generations.Generation;
-import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Keep;
+import app.lacuna.generations.Retention;
 import app.lacuna.job.RoundRunJob;
 import app.lacuna.job.RoundState;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
+import app.lacuna.selection.PatternText;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import java.util.regex.PatternSyntaxException;
@@ -170,7 +174,7 @@ final class RoundsPopovers {
         TakeField patterns =
                 new TakeField(
                                 "round-patterns",
-                                round.patterns(),
+                                PatternText.format(round.patterns()),
                                 Page.button(
                                         "round-patterns-take",
                                         Words.text("popover.take"),
@@ -208,12 +212,14 @@ final class RoundsPopovers {
 
     private void leaveOut(RoundLine line, String patterns, Label note) {
         try {
-            line.round().leavingOut(patterns, false).rules(); // whether they can be understood
+            line.round()
+                    .leavingOut(PatternText.parse(patterns), false)
+                    .rules(); // whether they can be understood
         } catch (PatternSyntaxException e) {
             note.setText(Words.text("rules.nonsense"));
             return;
         }
-        change(line, there -> there.leavingOut(patterns, there.withoutJunk()));
+        change(line, there -> there.leavingOut(PatternText.parse(patterns), there.withoutJunk()));
         layer.close();
     }
 
@@ -370,11 +376,14 @@ final class RoundsPopovers {
 
     /** What the next run would remove by it. */
     private static String would(RoundLine line, Keep keep) {
-        List<Generation> all =
-                line.state().map(RoundState::generations).orElse(List.of()).stream()
-                        .map(RoundState.Kept::generation)
-                        .toList();
-        int gone = GenerationStore.removable(all, keep.of(all, ZoneId.systemDefault())).size();
+        List<RoundState.Kept> kept = line.state().map(RoundState::generations).orElse(List.of());
+        Map<Generation, Presence> known = new HashMap<>();
+        List<Generation> all = new ArrayList<>();
+        for (RoundState.Kept each : kept) {
+            all.add(each.generation());
+            known.put(each.generation(), each.isThere() ? Presence.EXISTS : Presence.ABSENT);
+        }
+        int gone = new Retention(keep, ZoneId.systemDefault()).removable(all, known::get).size();
         return Words.text("popover.round.keep.would", gone, all.size());
     }
 

@@ -38,7 +38,7 @@ class RoundListModelTest {
                     new Round(
                                     name,
                                     List.of(folder),
-                                    "",
+                                    List.of(),
                                     false,
                                     Files.createDirectories(folder.resolve(name)),
                                     name,

@@ -56,7 +56,7 @@ class RoundsWalkTest {
                     new Round(
                                     name,
                                     List.of(trench),
-                                    "",
+                                    List.of(),
                                     false,
                                     Files.createDirectories(folder.resolve("drive " + name)),
                                     name,

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** A backup cannot use a folder, because it contains other files or is one of the sources. */
+public final class DestinationTaken extends LacunaException {
+    public DestinationTaken(Path folder) {
+        super("the destination contains other files", folder);
+    }
+}

@@ -1,0 +1,10 @@
+package app.lacuna.failure;
+
+import java.nio.file.Path;
+
+/** A source of a backup is on a disk that is not mounted. */
+public final class SourceNotMounted extends LacunaException {
+    public SourceNotMounted(Path source) {
+        super("the disk of a source is not mounted", source);
+    }
+}

@@ -19,13 +19,19 @@ public final class FreeName {
     }
 
     /**
-     * A hard link is the one step that fails when the name is taken; not every disk has them.
+     * A hard link is the one step that fails when the name is taken; not every disk has them. A
+     * process that ended between linking and deleting left both names: then only the deletion is
+     * due.
      *
      * @return false if the name is taken: it is where it was then
      */
     public static boolean move(Path from, Path to) throws IOException {
         if (Files.exists(to, LinkOption.NOFOLLOW_LINKS)) {
-            return false;
+            if (!isOtherNameOf(from, to)) {
+                return false;
+            }
+            Files.delete(from);
+            return true;
         }
         boolean plain = Files.isRegularFile(from, LinkOption.NOFOLLOW_LINKS);
         try {
@@ -60,6 +66,14 @@ public final class FreeName {
             place = folder.resolve(numbered(name.toString(), number));
         }
         return place;
+    }
+
+    /** Two names of one file. */
+    private static boolean isOtherNameOf(Path from, Path to) throws IOException {
+        return !from.toAbsolutePath().equals(to.toAbsolutePath())
+                && Files.isRegularFile(from, LinkOption.NOFOLLOW_LINKS)
+                && Files.isRegularFile(to, LinkOption.NOFOLLOW_LINKS)
+                && Files.isSameFile(from, to);
     }
 
     private static boolean isSame(Path from, Path to) {

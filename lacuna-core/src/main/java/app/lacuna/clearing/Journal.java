@@ -52,6 +52,7 @@ final class Journal implements AutoCloseable {
      * @param kind of readable files: {@link LooseEnd.Kind}, else empty
      * @param batch of readable files: of the job that has made them, else empty
      * @param archive of readable files: where they are locked too
+     * @param volume of a folder with files out of reach: where its disk was mounted
      */
     record Line(
             Mark mark,
@@ -59,9 +60,20 @@ final class Journal implements AutoCloseable {
             String kind,
             Instant since,
             String batch,
-            Optional<Path> archive) {
+            Optional<Path> archive,
+            Optional<Path> volume) {
         Line(Mark mark, Path path, String kind, Instant since) {
-            this(mark, path, kind, since, "", Optional.empty());
+            this(mark, path, kind, since, "", Optional.empty(), Optional.empty());
+        }
+
+        Line(
+                Mark mark,
+                Path path,
+                String kind,
+                Instant since,
+                String batch,
+                Optional<Path> archive) {
+            this(mark, path, kind, since, batch, archive, Optional.empty());
         }
     }
 
@@ -148,6 +160,9 @@ final class Journal implements AutoCloseable {
             if (line.archive().isPresent()) {
                 out.writeStringField("archive", EndFile.address(line.archive().get()));
             }
+            if (line.volume().isPresent()) {
+                out.writeStringField("volume", EndFile.address(line.volume().get()));
+            }
             out.writeEndObject();
         }
     }
@@ -177,7 +192,8 @@ final class Journal implements AutoCloseable {
                             fields.get("kind"),
                             Instant.parse(fields.get("since")),
                             fields.getOrDefault("batch", ""),
-                            Optional.ofNullable(fields.get("archive")).map(EndFile::path)));
+                            Optional.ofNullable(fields.get("archive")).map(EndFile::path),
+                            Optional.ofNullable(fields.get("volume")).map(EndFile::path)));
         } catch (IOException | RuntimeException e) {
             return Optional.empty(); // whatever is wrong with it, it says nothing
         }

@@ -11,8 +11,10 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Takes away what dead processes have left, by what their journals say. */
 final class Leftovers {
@@ -52,9 +54,14 @@ final class Leftovers {
                 for (LooseEnd end : Unsettled.of(lines)) {
                     ends.put(end);
                 }
+                Set<Path> gone = new HashSet<>();
+                lines.stream()
+                        .filter(line -> line.mark() == Mark.GONE)
+                        .forEach(line -> gone.add(line.path()));
                 boolean all = true;
                 for (Line line : lines) {
-                    all &= isRemoved(line, journal.token());
+                    boolean done = line.mark() == Mark.ASIDE && gone.contains(line.path());
+                    all &= done || isRemoved(line, journal.token());
                 }
                 if (all) {
                     journal.delete();
@@ -69,7 +76,7 @@ final class Leftovers {
         return switch (line.mark()) {
             case TEMPORARY -> areTemporariesRemoved(line, token);
             case OWN -> isOwnFolderRemoved(line);
-            case ASIDE -> Aside.putBackFrom(line.path());
+            case ASIDE -> AsideRecovery.isDone(line);
             case BASE, READABLE, SETTLED, GONE -> true;
         };
     }

@@ -24,8 +24,8 @@ import java.util.Set;
  * start: temporary files by their names only, whatever is in them, since one of them may just have
  * got its real name as well. What could not be taken away is tried again at the start after that.
  *
- * <p>Where nothing can be remembered, nothing is taken away, and all else works the same. Safe to
- * use from several threads.
+ * <p>Where nothing can be recorded, no file is moved out of reach, so none is cleared or replaced;
+ * all else works the same. Safe to use from several threads.
  */
 public final class Register {
     /** Temporary files and folders of this process begin with this and its token. */
@@ -162,6 +162,22 @@ public final class Register {
 
     static void note(List<Line> lines, boolean durable) {
         current().ifPresent(register -> register.append(lines, durable));
+    }
+
+    /**
+     * Records what must not be done without a record.
+     *
+     * @throws NotRecordedException if it is not on the device: no register, or its disk is full
+     */
+    static void require(Line line) throws NotRecordedException {
+        Optional<Register> register = current();
+        boolean recorded =
+                register.isPresent()
+                        && Journal.canName(line.path())
+                        && register.get().append(List.of(line), true);
+        if (!recorded) {
+            throw new NotRecordedException();
+        }
     }
 
     private static Line line(Mark mark, Path place) {

@@ -7,6 +7,7 @@ import app.lacuna.base.Stage;
 import app.lacuna.clearing.Aside;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
+import app.lacuna.clearing.NotRecordedException;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
 import app.lacuna.trash.Trash;
@@ -111,6 +112,8 @@ public final class ClearJob {
             clear(share, aside);
         } catch (NoSuchFileException e) {
             share.forEach(file -> stay(file, Stays.GONE));
+        } catch (NotRecordedException e) {
+            share.forEach(file -> stay(file, Stays.NOT_RECORDED));
         } catch (IOException e) {
             share.forEach(file -> stay(file, Stays.NOT_PERMITTED));
         }

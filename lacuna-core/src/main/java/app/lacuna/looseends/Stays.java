@@ -30,6 +30,8 @@ public enum Stays {
     NOT_PERMITTED,
     /** It can not be read, so it can not be compared. */
     UNREADABLE,
+    /** The step cannot be recorded, so that a crash could not be reverted. */
+    NOT_RECORDED,
     /** There is no trash for things on its disk. */
     NO_TRASH,
     /** Something else is in this folder. */

@@ -21,6 +21,6 @@ public final class TestRegister implements AutoCloseable {
 
     @Override
     public void close() throws IOException {
-        Register.use(Optional.empty());
+        SessionRegister.restore();
     }
 }

@@ -1,0 +1,10 @@
+package app.lacuna.clearing;
+
+import java.io.IOException;
+
+/** A step cannot be recorded, so that it could not be reverted after a crash: it is not taken. */
+public final class NotRecordedException extends IOException {
+    NotRecordedException() {
+        super("cannot write the journal");
+    }
+}

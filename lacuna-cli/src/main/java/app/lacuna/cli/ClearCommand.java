@@ -54,6 +54,7 @@ final class ClearCommand implements Callable<Integer> {
 
     private ExitCode clear(ArchiveReader reader) throws IOException {
         Optional<Trash> trash = Trashes.ofThisSystem();
+        LooseEnds.recognise(reader.outside().archive());
         List<Seen> known =
                 LooseEnds.of(
                         reader.outside().archive(), new LooseEnds(trash).look(terminal.cancel()));
@@ -70,6 +71,9 @@ final class ClearCommand implements Callable<Integer> {
                     .forEach(file -> (file.inTrash().isEmpty() ? files : thrownAway).add(file));
         }
         if (files.isEmpty() && thrownAway.isEmpty()) {
+            if (DamagedRecords.say(terminal)) {
+                return ExitCode.INCOMPLETE;
+            }
             terminal.say(Words.text("clear.nothing"));
             return ExitCode.DONE;
         }

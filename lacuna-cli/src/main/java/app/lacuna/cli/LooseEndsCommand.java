@@ -34,12 +34,13 @@ final class LooseEndsCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         List<Seen> all = new LooseEnds(Trashes.ofThisSystem()).look(terminal.cancel());
+        boolean damaged = DamagedRecords.say(terminal);
         if (json) {
             Json.object(terminal.out(), out -> writeJson(out, all));
-        } else {
+        } else if (!all.isEmpty() || !damaged) {
             writeText(all);
         }
-        return ExitCode.DONE.number();
+        return (damaged ? ExitCode.INCOMPLETE : ExitCode.DONE).number();
     }
 
     /** Grouped by archive, the oldest first. */
@@ -92,6 +93,7 @@ final class LooseEndsCommand implements Callable<Integer> {
 
     private static void writeJson(JsonGenerator out, List<Seen> all) throws IOException {
         out.writeNumberField("bytes", LooseEnds.bytes(all));
+        out.writeNumberField("damagedRecords", LooseEnds.damagedRecords().size());
         out.writeArrayFieldStart("looseEnds");
         for (Seen seen : all) {
             LooseEnd end = seen.end();

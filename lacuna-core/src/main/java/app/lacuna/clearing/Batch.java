@@ -70,21 +70,35 @@ public final class Batch {
 
     /** At the end: what is readable now. */
     public void settle(List<ReadableFile> files) {
-        settle(archive, Optional.empty(), files);
+        settle(archive, archive.flatMap(ArchiveFingerprint::of), Optional.empty(), files);
     }
 
     /**
      * @param where the archive got another name than it should have had
+     * @param fingerprint of the file that was verified, whatever has its name now
      * @param proved when it was read back
      */
-    public void settle(Optional<Path> where, Optional<Instant> proved, List<ReadableFile> files) {
+    public void settle(
+            Optional<Path> where,
+            Optional<String> fingerprint,
+            Optional<Instant> proved,
+            List<ReadableFile> files) {
         List<ReadableFile> nameable =
                 Condensed.of(files, MOST_LISTED).stream()
                         .filter(file -> Journal.canName(file.path()))
                         .toList();
         Optional<Path> named = where.map(Path::toAbsolutePath).filter(Journal::canName);
         Register.settle(
-                new LooseEnd(id, kind, named, since, proved, Volume.of(nameable), false, nameable),
+                new LooseEnd(
+                        id,
+                        kind,
+                        named,
+                        fingerprint,
+                        since,
+                        proved,
+                        Volume.of(nameable),
+                        false,
+                        nameable),
                 new Line(Mark.SETTLED, Path.of(""), "", since, id, Optional.empty()));
     }
 }

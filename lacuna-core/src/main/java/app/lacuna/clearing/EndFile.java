@@ -11,6 +11,7 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.net.URI;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -39,6 +40,8 @@ final class EndFile {
             out.writeStringField("id", end.id());
             out.writeStringField("kind", end.kind().name());
             optional(out, "archive", end.archive().map(EndFile::address));
+            optional(out, "fingerprint", end.fingerprint());
+            out.writeStringField("count", String.valueOf(end.files().size()));
             out.writeStringField("since", end.since().toString());
             optional(out, "proved", end.proved().map(Instant::toString));
             out.writeStringField(
@@ -95,30 +98,60 @@ final class EndFile {
         return read(place, true);
     }
 
+    /** Whether every line of it can be read, and none is missing. */
+    static boolean isWhole(Path place) throws IOException {
+        try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
+            String first = lines.readLine();
+            if (first == null || head(first, List.of()).isEmpty()) {
+                return false;
+            }
+            long count = 0;
+            String line;
+            while ((line = lines.readLine()) != null) {
+                if (file(line).isEmpty()) {
+                    return false;
+                }
+                count++;
+            }
+            String told = fields(first).get("count");
+            return told == null || told.equals(String.valueOf(count));
+        } catch (CharacterCodingException e) {
+            return false;
+        }
+    }
+
     private static Optional<LooseEnd> read(Path place, boolean withFiles) throws IOException {
         try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
             String first = lines.readLine();
             if (first == null) {
                 return Optional.empty();
             }
-            Map<String, String> head = fields(first);
             List<ReadableFile> files = new ArrayList<>();
             String line;
             while (withFiles && (line = lines.readLine()) != null) {
                 file(line).ifPresent(files::add);
             }
+            return head(first, files);
+        }
+    }
+
+    /** Empty if it is damaged, or another version of this program has written it. */
+    private static Optional<LooseEnd> head(String line, List<ReadableFile> files) {
+        try {
+            Map<String, String> head = fields(line);
             return Optional.of(
                     new LooseEnd(
                             head.get("id"),
                             LooseEnd.Kind.valueOf(head.get("kind")),
                             Optional.ofNullable(head.get("archive")).map(EndFile::path),
+                            Optional.ofNullable(head.get("fingerprint")),
                             Instant.parse(head.get("since")),
                             Optional.ofNullable(head.get("proved")).map(Instant::parse),
                             volumes(head.getOrDefault("volumes", "")),
                             Boolean.parseBoolean(head.get("wanted")),
                             files));
-        } catch (RuntimeException e) {
-            return Optional.empty(); // of another version, or damaged: it stays on disk
+        } catch (IOException | RuntimeException e) {
+            return Optional.empty();
         }
     }
 

@@ -8,6 +8,7 @@ import java.nio.channels.FileLock;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
@@ -41,6 +42,23 @@ final class EndStore {
         files().forEach(file -> read(file).ifPresent(all::add));
         all.sort(Comparator.comparing(LooseEnd::since).thenComparing(LooseEnd::id));
         return all;
+    }
+
+    /** Records of which something cannot be read. */
+    List<Path> damaged() {
+        List<Path> damaged = new ArrayList<>();
+        for (Path file : files()) {
+            try {
+                if (!EndFile.isWhole(file)) {
+                    damaged.add(file);
+                }
+            } catch (NoSuchFileException e) {
+                continue; // another process has just cleared it
+            } catch (IOException e) {
+                damaged.add(file);
+            }
+        }
+        return damaged;
     }
 
     private static Optional<LooseEnd> read(Path file) {

@@ -1,9 +1,11 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.Presence;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -22,6 +24,23 @@ public final class Ends {
     /** What is known to be readable somewhere, the oldest first. */
     public static List<LooseEnd> all() {
         return Register.ends().map(EndStore::all).orElse(List.of());
+    }
+
+    /** Records that cannot be read, or not to their end: files that they name may be readable. */
+    public static List<Path> damaged() {
+        return Register.ends().map(EndStore::damaged).orElse(List.of());
+    }
+
+    /** An archive was moved: its records follow it. */
+    public static void moved(String fingerprint, Path archive) {
+        Path absolute = archive.toAbsolutePath();
+        changeEach(
+                end ->
+                        end.fingerprint().filter(fingerprint::equals).isPresent()
+                                && end.archive()
+                                        .filter(at -> Presence.of(at) == Presence.ABSENT)
+                                        .isPresent(),
+                end -> end.withArchive(absolute));
     }
 
     /**
@@ -47,11 +66,17 @@ public final class Ends {
         changeOf(archive, end -> end.withProved(when));
     }
 
-    /** The files are not there any more, nor in the trash. */
+    /** The files at these places are deleted. What an archive has in the trash is another file. */
     public static void gone(Collection<Path> places) {
         Set<Path> all = new HashSet<>();
         places.forEach(place -> all.add(place.toAbsolutePath()));
-        forget(file -> all.contains(file.path()));
+        forget(file -> file.inTrash().isEmpty() && all.contains(file.path()));
+    }
+
+    /** These are deleted out of the trash. */
+    public static void purged(Collection<InTrash> places) {
+        Set<InTrash> all = Set.copyOf(places);
+        forget(file -> file.inTrash().filter(all::contains).isPresent());
     }
 
     /** Nothing is there any more in this folder. */
@@ -59,32 +84,38 @@ public final class Ends {
         forget(file -> file.path().startsWith(folder));
     }
 
-    /** The files are in the trash now. */
-    public static void trashed(Map<Path, InTrash> places) {
+    /**
+     * The files are in the trash now.
+     *
+     * @param files as they were, with the places in the trash
+     */
+    public static void trashed(Collection<ReadableFile> files) {
+        Map<Path, ReadableFile> byPath = new HashMap<>();
+        files.forEach(file -> byPath.put(file.path(), file));
         changeFiles(
-                places.keySet(), file -> file.withInTrash(Optional.of(places.get(file.path()))));
+                !byPath.isEmpty(),
+                file -> {
+                    ReadableFile now = byPath.get(file.path());
+                    boolean same = now != null && file.inTrash().isEmpty() && file.looksLike(now);
+                    return same ? file.withInTrash(now.inTrash()) : file;
+                });
     }
 
     /** The files are out of the trash again: where each of them is now. */
-    public static void takenBack(Map<Path, Path> places) {
+    public static void takenBack(Map<InTrash, Path> places) {
         changeFiles(
-                places.keySet(),
-                file -> file.at(places.get(file.path())).withInTrash(Optional.empty()));
+                !places.isEmpty(),
+                file ->
+                        file.inTrash()
+                                .map(places::get)
+                                .map(place -> file.at(place).withInTrash(Optional.empty()))
+                                .orElse(file));
     }
 
-    private static void changeFiles(Set<Path> which, UnaryOperator<ReadableFile> change) {
-        if (!which.isEmpty()) {
+    private static void changeFiles(boolean any, UnaryOperator<ReadableFile> change) {
+        if (any) {
             changeEach(
-                    end -> true,
-                    end ->
-                            end.withFiles(
-                                    end.files().stream()
-                                            .map(
-                                                    file ->
-                                                            which.contains(file.path())
-                                                                    ? change.apply(file)
-                                                                    : file)
-                                            .toList()));
+                    end -> true, end -> end.withFiles(end.files().stream().map(change).toList()));
         }
     }
 

@@ -10,6 +10,7 @@ import java.util.Optional;
  *
  * @param id no other one has it
  * @param archive where their contents are locked too, or what they speak of
+ * @param fingerprint identifies the archive wherever it is moved; empty if it could not be read
  * @param since when they became readable beside a locked copy
  * @param proved when the archive was last read back whole, as far as that is known here
  * @param volumes the disks and sticks that the files lie on, by the places they are mounted at
@@ -19,6 +20,7 @@ public record LooseEnd(
         String id,
         Kind kind,
         Optional<Path> archive,
+        Optional<String> fingerprint,
         Instant since,
         Optional<Instant> proved,
         List<Path> volumes,
@@ -46,14 +48,20 @@ public record LooseEnd(
     }
 
     public LooseEnd withFiles(List<ReadableFile> others) {
-        return new LooseEnd(id, kind, archive, since, proved, volumes, wanted, others);
+        return new LooseEnd(id, kind, archive, fingerprint, since, proved, volumes, wanted, others);
     }
 
     public LooseEnd withWanted(boolean now) {
-        return new LooseEnd(id, kind, archive, since, proved, volumes, now, files);
+        return new LooseEnd(id, kind, archive, fingerprint, since, proved, volumes, now, files);
     }
 
     public LooseEnd withProved(Instant when) {
-        return new LooseEnd(id, kind, archive, since, Optional.of(when), volumes, wanted, files);
+        return new LooseEnd(
+                id, kind, archive, fingerprint, since, Optional.of(when), volumes, wanted, files);
+    }
+
+    LooseEnd withArchive(Path other) {
+        return new LooseEnd(
+                id, kind, Optional.of(other), fingerprint, since, proved, volumes, wanted, files);
     }
 }

@@ -61,6 +61,7 @@ final class Unsettled {
                                 batch,
                                 kind,
                                 first.archive(),
+                                first.archive().flatMap(ArchiveFingerprint::of),
                                 first.since(),
                                 Optional.empty(),
                                 Volume.of(files),

@@ -1,6 +1,9 @@
 package app.lacuna.job;
 
+import app.lacuna.archive.ArchiveReader;
+import app.lacuna.archive.Limits;
 import app.lacuna.archive.Listing;
+import app.lacuna.archive.Nested;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.base.CancelToken;
@@ -29,6 +32,17 @@ public final class ArchiveEvidence {
                                 ? onDiscs.discs()
                                 : VolumeNames.of(outside.archive(), outside.volumes()));
         archive.check(listener, cancel);
-        return new ByArchive(archive, marks, cancel);
+        boolean same = archive instanceof OpenedDiscs || isStillAt(outside);
+        return new ByArchive(archive, same ? marks : FileMarks.none(), cancel);
+    }
+
+    /** Another program may have replaced the file since it was opened. */
+    private static boolean isStillAt(Listing opened) {
+        try (ArchiveReader now = Archives.open(opened.archive(), Limits.NONE, Nested.AS_A_FILE)) {
+            return now.outside().entries().equals(opened.entries())
+                    && now.outside().archiveBytes() == opened.archiveBytes();
+        } catch (IOException e) {
+            return false;
+        }
     }
 }

@@ -49,21 +49,23 @@ final class Originals {
     }
 
     /** From here on they are loose ends, unless the archive does not get its names. */
-    List<Path> whilePublishing(Optional<ProofReport> proof, Publishing publishing)
+    List<Path> whilePublishing(
+            Optional<String> fingerprint, Optional<ProofReport> proof, Publishing publishing)
             throws IOException {
         List<Path> names = List.of();
         try {
             names = publishing.publish();
             return names;
         } finally {
-            packed(names, proof);
+            packed(names, fingerprint, proof);
         }
     }
 
     /**
      * @param names of the archive's files; none if they could not get them
      */
-    private void packed(List<Path> names, Optional<ProofReport> proof) {
+    private void packed(
+            List<Path> names, Optional<String> fingerprint, Optional<ProofReport> proof) {
         if (names.isEmpty()) {
             batch.settle(List.of());
             return;
@@ -72,7 +74,8 @@ final class Originals {
         if (listed) {
             files = files(items, proof);
         }
-        batch.settle(archive, proof.map(report -> Instant.now()), listed ? files : tops());
+        Optional<Instant> proved = proof.map(report -> Instant.now());
+        batch.settle(archive, fingerprint, proved, listed ? files : tops());
     }
 
     /** Of very many files a list would cost more memory than packing them. */
@@ -113,7 +116,7 @@ final class Originals {
         try {
             key = ReadableFile.now(item.source(), item.path()).key();
         } catch (IOException e) {
-            key = Optional.empty(); // gone since: whoever looks will see it
+            key = Optional.empty(); // gone since: the next scan detects it
         }
         Sort sort =
                 switch (item.kind()) {

@@ -6,6 +6,7 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
+import app.lacuna.clearing.ArchiveFingerprint;
 import app.lacuna.compression.NativeMethods;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscOrder;
@@ -143,7 +144,7 @@ public final class PackDiscsJob {
                         packed.report().unsteady(),
                         packed.packing(),
                         packed.proof(),
-                        FileMarks.of(discs.images()),
+                        images.marks,
                         images.originals.files(),
                         Optional.empty());
         return new Result(result, discs);
@@ -153,6 +154,7 @@ public final class PackDiscsJob {
     private final class AsArchive implements DiscImages.Publishing {
         private final Packing.Packed packed;
         private Originals originals;
+        private FileMarks marks;
 
         AsArchive(Packing.Packed packed) {
             this.packed = packed;
@@ -167,12 +169,14 @@ public final class PackDiscsJob {
                             afterPacking == PackRequest.AfterPacking.PROVE_AND_DIGEST);
             List<Path> all = new ArrayList<>();
             originals.whilePublishing(
+                    ArchiveFingerprint.of(images.temporaries().get(0)),
                     packed.proof(),
                     () -> {
                         all.addAll(images.publish(Existing.KEEP));
                         // Discs for recovery come last, and nothing of the archive is on them.
                         return all.subList(0, all.size() - order.recovery().discs());
                     });
+            marks = images.marks();
             return all;
         }
     }

@@ -5,6 +5,7 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
+import app.lacuna.clearing.ArchiveFingerprint;
 import app.lacuna.compression.NativeMethods;
 import app.lacuna.failure.NothingToPack;
 import app.lacuna.failure.ProofFailed;
@@ -12,7 +13,6 @@ import app.lacuna.failure.TargetExists;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.OwnOutput;
-import app.lacuna.staging.FileMarks;
 import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
 import java.io.IOException;
@@ -95,8 +95,10 @@ public final class PackJob {
                             target.path(),
                             items,
                             request.afterPacking() == PackRequest.AfterPacking.PROVE_AND_DIGEST);
+            List<Path> temporaries = staged.temporaries();
             List<Path> names =
                     originals.whilePublishing(
+                            ArchiveFingerprint.of(temporaries.get(temporaries.size() - 1)),
                             packed.proof(),
                             () ->
                                     beside
@@ -112,7 +114,7 @@ public final class PackJob {
                     unsteady,
                     packed.packing(),
                     packed.proof(),
-                    FileMarks.of(names),
+                    staged.marks(),
                     originals.files(),
                     beside ? Optional.of(target.path()) : Optional.empty());
         } catch (IOException e) {

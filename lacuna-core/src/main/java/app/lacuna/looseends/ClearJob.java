@@ -257,15 +257,17 @@ public final class ClearJob {
     }
 
     /**
-     * Once, at the end: after a kill whoever looks finds what is gone, and what is in the trash.
+     * Once, at the end: after a kill the next scan detects what is gone and what is in the trash.
      */
     private void remember() {
-        Map<Path, InTrash> trashed = new LinkedHashMap<>();
+        List<ReadableFile> trashed = new ArrayList<>();
         Set<Path> away = new HashSet<>();
         for (ReadableFile file : gone) {
-            file.inTrash()
-                    .ifPresentOrElse(
-                            place -> trashed.put(file.path(), place), () -> away.add(file.path()));
+            if (file.inTrash().isPresent()) {
+                trashed.add(file);
+            } else {
+                away.add(file.path());
+            }
         }
         Ends.gone(away);
         Ends.trashed(trashed);

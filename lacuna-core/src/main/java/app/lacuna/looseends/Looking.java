@@ -1,6 +1,7 @@
 package app.lacuna.looseends;
 
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.Presence;
 import app.lacuna.base.Sha256;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.LooseEnd;
@@ -39,6 +40,7 @@ final class Looking {
     private final CancelToken cancel;
     private final List<SeenFile> seen = new ArrayList<>();
     private final List<ReadableFile> missing = new ArrayList<>();
+    private final List<ReadableFile> changed = new ArrayList<>();
 
     Looking(LooseEnd end, Optional<Trash> trash, CancelToken cancel) {
         this.end = end;
@@ -51,19 +53,39 @@ final class Looking {
             cancel.check();
             look(file);
         }
-        Map<Path, InTrash> thrownAway = inTrash();
+        Map<Path, List<InTrash>> thrownAway = inTrash();
+        RenamedFolders renamed = new RenamedFolders(end.files());
         Moved moved = new Moved();
         for (ReadableFile file : missing) {
-            InTrash place = thrownAway.get(file.path());
-            if (place != null && isSame(file, place.file())) {
-                see(file.withInTrash(Optional.of(place)), State.IN_TRASH);
+            Optional<InTrash> place = inTrash(file, thrownAway);
+            Optional<Path> inRenamed = renamed.find(file);
+            if (place.isPresent()) {
+                see(file.withInTrash(place), State.IN_TRASH);
             } else if (isAway(file.path())) {
                 see(file.withInTrash(Optional.empty()), State.AWAY);
+            } else if (inRenamed.isPresent()) {
+                see(file.at(inRenamed.get()).withInTrash(Optional.empty()), State.THERE);
             } else {
                 moved.find(file).ifPresent(path -> see(file.at(path), State.THERE));
             }
         }
+        for (ReadableFile file : changed) {
+            // another file may have its place, and this one lie in the trash
+            Optional<InTrash> place = inTrash(file, thrownAway);
+            if (place.isPresent()) {
+                see(file.withInTrash(place), State.IN_TRASH);
+            } else {
+                see(file, State.CHANGED);
+            }
+        }
         return new Seen(end, withoutLoneFolders());
+    }
+
+    private static Optional<InTrash> inTrash(
+            ReadableFile file, Map<Path, List<InTrash>> thrownAway) {
+        return thrownAway.getOrDefault(file.path(), List.of()).stream()
+                .filter(place -> isSame(file, place.file()))
+                .findFirst();
     }
 
     /** Folders alone hold nothing that could be read. */
@@ -97,10 +119,10 @@ final class Looking {
         try {
             now = ReadableFile.now(file.path(), file.entry());
         } catch (IOException e) {
-            if (Files.exists(file.path(), LinkOption.NOFOLLOW_LINKS)) {
-                see(file, State.THERE); // it can not be looked at, and is not gone
-            } else {
+            if (Presence.of(file.path()) == Presence.ABSENT) {
                 missing.add(file);
+            } else {
+                see(file, State.THERE); // it cannot be inspected, so it may still be readable
             }
             return;
         }
@@ -110,7 +132,7 @@ final class Looking {
         } else if (hasDigestOf(file, now)) {
             see(now.withSha256(file.sha256()), State.THERE);
         } else {
-            see(here, State.CHANGED);
+            changed.add(here);
         }
     }
 
@@ -131,12 +153,13 @@ final class Looking {
         }
     }
 
-    private Map<Path, InTrash> inTrash() {
-        if (trash.isEmpty() || missing.isEmpty()) {
+    private Map<Path, List<InTrash>> inTrash() {
+        if (trash.isEmpty() || (missing.isEmpty() && changed.isEmpty())) {
             return Map.of();
         }
         Set<Path> places = new LinkedHashSet<>();
         missing.forEach(file -> places.add(file.path()));
+        changed.forEach(file -> places.add(file.path()));
         return trash.get().find(places);
     }
 

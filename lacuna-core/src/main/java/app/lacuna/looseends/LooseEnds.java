@@ -1,6 +1,7 @@
 package app.lacuna.looseends;
 
 import app.lacuna.base.CancelToken;
+import app.lacuna.clearing.ArchiveFingerprint;
 import app.lacuna.clearing.Batch;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
@@ -59,6 +60,19 @@ public final class LooseEnds {
         if (!condensed && !now.equals(end.files())) {
             Ends.change(end.id(), same -> same.equals(end) ? same.withFiles(now) : same);
         }
+    }
+
+    /**
+     * An archive was opened at this place: if it was moved, what is known of it follows. Reads a
+     * part of the archive.
+     */
+    public static void recognise(Path archive) {
+        ArchiveFingerprint.of(archive).ifPresent(known -> Ends.moved(known, archive));
+    }
+
+    /** Records that cannot be read: files that they name may still be readable. */
+    public static List<Path> damagedRecords() {
+        return Ends.damaged();
     }
 
     /** Those of one archive, whatever way its name is written. */

@@ -43,18 +43,18 @@ public final class TrashJob {
 
     /** Under their names, or beside what has those by now; folders first. */
     public Result takeBack(List<ReadableFile> files) {
-        Map<Path, Path> back = new LinkedHashMap<>();
+        Map<InTrash, Path> back = new LinkedHashMap<>();
         Result result =
                 each(
                         files.stream()
                                 .sorted(Comparator.comparing(file -> file.path().getNameCount()))
                                 .toList(),
-                        (file, place) -> back.put(file.path(), trash.restore(place, file.path())));
+                        (file, place) -> back.put(place, trash.restore(place, file.path())));
         // A folder that was thrown away as one thing has brought back what is in it.
         Set<Path> left = new HashSet<>(result.stays());
         List<ReadableFile> withFolder =
                 files.stream().filter(file -> left.contains(file.path()) && isThere(file)).toList();
-        withFolder.forEach(file -> back.put(file.path(), file.path()));
+        withFolder.forEach(file -> file.inTrash().ifPresent(at -> back.put(at, file.path())));
         withFolder.forEach(file -> left.remove(file.path()));
         Ends.takenBack(back);
         return new Result(result.done() + withFolder.size(), List.copyOf(left));
@@ -70,7 +70,7 @@ public final class TrashJob {
 
     /** Only what still is what was thrown away, and what the evidence has. */
     public Result purge(List<ReadableFile> files, Evidence evidence) {
-        List<Path> gone = new ArrayList<>();
+        List<InTrash> gone = new ArrayList<>();
         List<ReadableFile> inside =
                 files.stream()
                         .sorted(Comparator.comparing(file -> -file.path().getNameCount()))
@@ -83,11 +83,11 @@ public final class TrashJob {
             done += result.done();
             stays.addAll(result.stays());
         }
-        Ends.gone(gone);
+        Ends.purged(gone);
         return new Result(done, stays);
     }
 
-    private Result purgeShare(List<ReadableFile> share, Evidence evidence, List<Path> gone) {
+    private Result purgeShare(List<ReadableFile> share, Evidence evidence, List<InTrash> gone) {
         try {
             evidence.prepare(share);
         } catch (IOException e) {
@@ -99,7 +99,7 @@ public final class TrashJob {
                     share,
                     (file, place) -> {
                         purge(file, place, evidence, outOfReach);
-                        gone.add(file.path());
+                        gone.add(place);
                     });
         } finally {
             outOfReach.values().forEach(Aside::close); // what stays gets its name back

@@ -20,12 +20,27 @@ public final class FileMarks {
         return all;
     }
 
+    /** Marks that were taken before the files got these names. */
+    public static FileMarks of(Map<Path, FileMark> known) {
+        FileMarks all = new FileMarks();
+        known.forEach((file, mark) -> all.marks.put(file.toAbsolutePath(), mark));
+        return all;
+    }
+
+    /** Marks of no file: never valid. */
+    public static FileMarks none() {
+        return new FileMarks();
+    }
+
     public List<Path> files() {
         return List.copyOf(marks.keySet());
     }
 
     /** Whether all of them are there and are what they were. */
     public boolean areStill() {
+        if (marks.isEmpty()) {
+            return false;
+        }
         for (Map.Entry<Path, FileMark> each : marks.entrySet()) {
             try {
                 if (!each.getValue().isStill(each.getKey())) {

@@ -10,7 +10,9 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -23,6 +25,7 @@ public final class StagedSet implements AutoCloseable {
     private final Naming naming;
     private final Path workplace;
     private final List<StagedFile> files = new ArrayList<>();
+    private final Map<Path, FileMark> marks = new LinkedHashMap<>();
 
     /** What the files are called. */
     @FunctionalInterface
@@ -120,11 +123,20 @@ public final class StagedSet implements AutoCloseable {
     }
 
     /**
+     * Identifies the files that were written, after they got their names. The marks were taken
+     * before: a file that replaces one of them is never taken for it.
+     */
+    public FileMarks marks() {
+        return FileMarks.of(marks);
+    }
+
+    /**
      * On another device it is copied beside its name first: only there it can be given in a step.
      */
-    private static void publish(StagedFile file, Path name, Existing existing) throws IOException {
+    private void publish(StagedFile file, Path name, Existing existing) throws IOException {
         Path folder = name.getParent();
         if (SameDevice.of(file.temporary(), folder)) {
+            marks.put(name, FileMark.of(file.temporary()));
             file.publishAs(name, existing);
             return;
         }
@@ -135,6 +147,7 @@ public final class StagedSet implements AutoCloseable {
                     StandardCopyOption.REPLACE_EXISTING,
                     StandardCopyOption.COPY_ATTRIBUTES);
             beside.force();
+            marks.put(name, FileMark.of(beside.temporary()));
             beside.publishAs(name, existing);
         }
     }

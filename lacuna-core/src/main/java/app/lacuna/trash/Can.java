@@ -15,7 +15,9 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.security.SecureRandom;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -112,13 +114,16 @@ record Can(Path folder, Optional<Path> top) {
     }
 
     /** Which of these are here, alone or in a folder that was thrown away as one thing. */
-    void find(Set<Path> originals, Map<Path, InTrash> found) {
-        Map<Path, InTrash> things = new HashMap<>();
+    void find(Set<Path> originals, Map<Path, List<InTrash>> found) {
+        Map<Path, List<InTrash>> things = new HashMap<>();
         try (DirectoryStream<Path> notes =
                 Files.newDirectoryStream(info(), "*" + TrashInfo.ENDING)) {
             for (Path info : notes) {
                 TrashInfo.original(info, top)
-                        .ifPresent(path -> things.put(path, new InTrash(fileOf(info), info)));
+                        .ifPresent(
+                                path ->
+                                        things.computeIfAbsent(path, key -> new ArrayList<>())
+                                                .add(new InTrash(fileOf(info), info)));
             }
         } catch (IOException | DirectoryIteratorException e) {
             return; // there is no such trash
@@ -128,13 +133,12 @@ record Can(Path folder, Optional<Path> top) {
         }
         for (Path original : originals) {
             for (Path at = original; at != null; at = at.getParent()) {
-                InTrash thing = things.get(at);
-                if (thing != null) {
+                for (InTrash thing : things.getOrDefault(at, List.of())) {
                     Path file = at(thing.file(), at.relativize(original));
                     if (Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
-                        found.put(original, new InTrash(file, thing.info()));
+                        found.computeIfAbsent(original, key -> new ArrayList<>())
+                                .add(new InTrash(file, thing.info()));
                     }
-                    break;
                 }
             }
         }

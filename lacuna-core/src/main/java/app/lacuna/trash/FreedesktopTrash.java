@@ -101,8 +101,8 @@ public final class FreedesktopTrash implements Trash {
     }
 
     @Override
-    public Map<Path, InTrash> find(Set<Path> originals) {
-        Map<Path, InTrash> found = new HashMap<>();
+    public Map<Path, List<InTrash>> find(Set<Path> originals) {
+        Map<Path, List<InTrash>> found = new HashMap<>();
         Set<Can> cans = new LinkedHashSet<>();
         cans.add(new Can(home, Optional.empty()));
         for (Path folder : folders(originals)) {

@@ -3,6 +3,7 @@ package app.lacuna.trash;
 import app.lacuna.clearing.InTrash;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -22,8 +23,11 @@ public interface Trash {
     /** Whether it has to lie under its own name when it is put there. */
     boolean wantsItUnderItsName();
 
-    /** Which of these are there, alone or in a folder, however they came to be. */
-    Map<Path, InTrash> find(Set<Path> originals);
+    /**
+     * Which of these are there, alone or in a folder, however they got there. One path may have
+     * been thrown away several times.
+     */
+    Map<Path, List<InTrash>> find(Set<Path> originals);
 
     /** Whether what is there still is what was put there, and not something else by now. */
     boolean has(InTrash place, Path original);

@@ -179,6 +179,7 @@ class RegisterTest {
                         "4711-1",
                         LooseEnd.Kind.ORIGINAL,
                         Optional.of(folder.resolve("winter notes.zip")),
+                        Optional.of("a1b2"),
                         Instant.parse("2026-11-13T10:00:00.123Z"),
                         Optional.of(Instant.parse("2026-11-14T10:00:00Z")),
                         List.of(Path.of("/"), folder.resolve("a stick")),

@@ -71,11 +71,11 @@ class OtherTrashTest {
         Path diary = Files.writeString(folder.resolve("diary №.txt"), "rain");
         gio("gio trash '" + season + "' '" + diary + "'");
         assertThat(levels).doesNotExist();
-        Map<Path, InTrash> found = trash.find(Set.of(levels, diary));
+        Map<Path, List<InTrash>> found = trash.find(Set.of(levels, diary));
         assertThat(found).containsOnlyKeys(levels, diary);
-        assertThat(trash.has(found.get(levels), levels)).isTrue();
-        trash.restore(found.get(levels), levels);
-        trash.restore(found.get(diary), diary);
+        assertThat(trash.has(found.get(levels).get(0), levels)).isTrue();
+        trash.restore(found.get(levels).get(0), levels);
+        trash.restore(found.get(diary).get(0), diary);
         assertThat(levels).hasContent("1;2");
         assertThat(diary).hasContent("rain");
     }

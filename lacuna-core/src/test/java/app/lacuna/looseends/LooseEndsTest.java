@@ -164,6 +164,7 @@ class LooseEndsTest {
                                 end.id(),
                                 end.kind(),
                                 end.archive(),
+                                end.fingerprint(),
                                 end.since(),
                                 end.proved(),
                                 List.of(season),

@@ -12,6 +12,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Assumptions;
@@ -122,10 +123,10 @@ class FreedesktopTrashTest {
                 info.resolve("season.3.trashinfo"),
                 "[Trash Info]\nPath=" + folder + "/season\nDeletionDate=2026-11-13T10:00:00\n");
         Path levels = folder.resolve("season/survey/levels.csv");
-        Map<Path, InTrash> found = trash.find(Set.of(levels, folder.resolve("season/none")));
+        Map<Path, List<InTrash>> found = trash.find(Set.of(levels, folder.resolve("season/none")));
         assertThat(found).containsOnlyKeys(levels);
-        assertThat(trash.has(found.get(levels), levels)).isTrue();
-        trash.purge(found.get(levels));
+        assertThat(trash.has(found.get(levels).get(0), levels)).isTrue();
+        trash.purge(found.get(levels).get(0));
         assertThat(info.resolve("season.3.trashinfo")).as("the rest of it is theirs").exists();
     }
 
@@ -178,7 +179,7 @@ class FreedesktopTrashTest {
                     .content()
                     .contains("Path=" + stick.getFileName() + "/finds.csv\n");
             assertThat(trash.has(place, file)).isTrue();
-            assertThat(trash.find(Set.of(file))).containsEntry(file, place);
+            assertThat(trash.find(Set.of(file))).containsEntry(file, List.of(place));
             assertThat(trash.restore(place, file)).isEqualTo(file);
         } finally {
             wipe(stick, can);

@@ -65,6 +65,7 @@ final class DemoEnds {
                                 end.id(),
                                 end.kind(),
                                 end.archive(),
+                                end.fingerprint(),
                                 then,
                                 end.proved(),
                                 end.volumes(),

@@ -24,6 +24,8 @@ public final class EndsModel {
     private final Job looking;
     private final Job changing;
     private final ReadOnlyObjectWrapper<List<Seen>> seen = new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<List<Path>> damaged =
+            new ReadOnlyObjectWrapper<>(List.of());
 
     public EndsModel(Lifetime life, Optional<Trash> trash) {
         this.trash = trash;
@@ -47,13 +49,23 @@ public final class EndsModel {
     /** In the background. */
     public void look() {
         looking.start(
-                (listener, cancel) -> ends.look(cancel),
+                (listener, cancel) -> new Scan(ends.look(cancel), LooseEnds.damagedRecords()),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<List<Seen>> done
-                            && !done.value().equals(seen.get())) {
-                        seen.set(done.value());
+                    if (outcome instanceof Outcome.Done<Scan> done) {
+                        damaged.set(done.value().damaged());
+                        if (!done.value().seen().equals(seen.get())) {
+                            seen.set(done.value().seen());
+                        }
                     }
                 });
+    }
+
+    /** What one scan found. */
+    private record Scan(List<Seen> seen, List<Path> damaged) {}
+
+    /** Records of readable files that cannot be read. */
+    public ReadOnlyObjectProperty<List<Path>> damaged() {
+        return damaged.getReadOnlyProperty();
     }
 
     /** The user wants it to stay readable, or does not want that any more. */

@@ -6,6 +6,7 @@ import app.lacuna.trash.Trashes;
 import java.awt.Desktop;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -40,7 +41,7 @@ public final class DesktopTrash implements Trash {
     }
 
     @Override
-    public Map<Path, InTrash> find(Set<Path> originals) {
+    public Map<Path, List<InTrash>> find(Set<Path> originals) {
         return Map.of();
     }
 

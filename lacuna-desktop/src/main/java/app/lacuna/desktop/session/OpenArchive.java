@@ -13,6 +13,7 @@ import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.reading.DiscReader;
 import app.lacuna.delivery.disc.reading.DiscSet;
 import app.lacuna.job.Archives;
+import app.lacuna.looseends.LooseEnds;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -72,6 +73,7 @@ public final class OpenArchive implements AutoCloseable {
                     case INSIDE -> open(files, Limits.STANDARD, Nested.LOOK_INSIDE);
                 };
         OpenArchive found = new OpenArchive(reader, way);
+        LooseEnds.recognise(reader.outside().archive());
         if (cancel.isCancelled()) {
             reader.close();
             throw new CancellationException();

@@ -15,6 +15,7 @@ import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import java.nio.file.Path;
 import java.util.List;
 import javafx.beans.binding.DoubleBinding;
 import javafx.scene.Node;
@@ -66,6 +67,7 @@ final class EndsView {
         page.setWork(columns);
         page.setFoot(Page.status(status, Page.label(Words.text("ends.compared"))), again, clear);
         services.ends().seen().addListener((property, before, now) -> write());
+        services.ends().damaged().addListener((property, before, now) -> write());
         textSize.addListener((property, before, now) -> write());
         services.clipboard()
                 .left()
@@ -95,6 +97,7 @@ final class EndsView {
     private void write() {
         writeBrief();
         list.getChildren().clear();
+        services.ends().damaged().get().forEach(each -> list.getChildren().add(damaged(each)));
         for (Group group : model.groups()) {
             list.getChildren().add(head(group));
             group.lines().forEach(line -> list.getChildren().add(lines.node(line)));
@@ -117,6 +120,14 @@ final class EndsView {
         clear.setText(Words.text("ends.clear", Sizes.inWords(model.bytesThatCanGo())));
         clear.setVisible(model.canGo() > 0);
         clear.setManaged(model.canGo() > 0);
+    }
+
+    private static Node damaged(Path record) {
+        Label line =
+                Page.label(Words.text("ends.damaged", PathNames.brief(record)), Styles.ATTENTION);
+        line.setWrapText(true);
+        line.getStyleClass().add("ends-line");
+        return line;
     }
 
     private void writeBrief() {

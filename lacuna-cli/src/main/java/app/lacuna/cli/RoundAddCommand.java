@@ -6,10 +6,12 @@ import app.lacuna.archive.Protection;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import app.lacuna.generations.Keep;
+import app.lacuna.job.BackupDestination;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -127,7 +129,9 @@ final class RoundAddCommand implements Callable<Integer> {
                                         every == 0
                                                 ? Optional.empty()
                                                 : Optional.of(Duration.ofDays(every))));
+        BackupDestination.require(round);
         rounds.save(round);
+        round.roots().stream().filter(Files::isSymbolicLink).forEach(this::sayFollowed);
         terminal.out()
                 .println(
                         Words.text(
@@ -135,6 +139,20 @@ final class RoundAddCommand implements Callable<Integer> {
                                 PrintableName.of(name),
                                 PrintableName.of(round.generations().toString())));
         return ExitCode.DONE.number();
+    }
+
+    private void sayFollowed(Path link) {
+        String target;
+        try {
+            target = link.toRealPath().toString();
+        } catch (IOException e) {
+            target = "?";
+        }
+        terminal.say(
+                Words.text(
+                        "round.followed",
+                        PrintableName.of(link.toString()),
+                        PrintableName.of(target)));
     }
 
     private ParameterException wrong(String key) {

@@ -13,6 +13,7 @@ import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -207,8 +208,13 @@ public final class Changes {
         return certain || (hasDetails(item, line) && sameContents(item, line));
     }
 
+    /** Java restores the time of a link to the microsecond only. */
     private static boolean sameTime(FileItem item, ManifestLine line) {
-        return line.modified().equals(item.modified());
+        return item.kind() == ItemKind.LINK
+                ? line.modified()
+                        .truncatedTo(ChronoUnit.MICROS)
+                        .equals(item.modified().truncatedTo(ChronoUnit.MICROS))
+                : line.modified().equals(item.modified());
     }
 
     /** Owner, attributes and mode are as stored, or the format stores none. */

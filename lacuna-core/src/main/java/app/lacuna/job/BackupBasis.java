@@ -83,7 +83,7 @@ record BackupBasis(
                 Generation generation = present.get(i);
                 try {
                     Manifest manifest = manifest(generation);
-                    requireNeeded(manifest);
+                    requireNeeded(manifest, isAsVerified(generation));
                     store.suspect(suspect);
                     return new BackupBasis(
                             Optional.of(manifest),
@@ -123,8 +123,15 @@ record BackupBasis(
             }
         }
 
-        /** A file that differs from the one that was verified is verified again. */
-        private void requireNeeded(Manifest manifest) throws IOException {
+        private static boolean isAsVerified(Generation generation) {
+            return generation.stamp().filter(s -> s.isStill(generation.file())).isPresent();
+        }
+
+        /**
+         * A file that differs from the one that was verified is verified again. If the newest one
+         * differs it may have got another password: then all are opened with it.
+         */
+        private void requireNeeded(Manifest manifest, boolean trusted) throws IOException {
             List<Generation> verified = new ArrayList<>();
             GenerationVerifier verifier = new GenerationVerifier(store, password, listener, cancel);
             for (String id : manifest.needs()) {
@@ -133,7 +140,7 @@ record BackupBasis(
                     broken.add(id);
                     continue;
                 }
-                if (needed.stamp().filter(stamp -> stamp.isStill(needed.file())).isPresent()) {
+                if (trusted && isAsVerified(needed)) {
                     continue;
                 }
                 RoundCheckJob.State state = verifier.read(needed).state();

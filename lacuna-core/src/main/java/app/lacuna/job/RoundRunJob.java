@@ -9,7 +9,6 @@ import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
 import app.lacuna.base.Stage;
 import app.lacuna.failure.DestinationMissing;
-import app.lacuna.failure.DestinationTaken;
 import app.lacuna.failure.NotEnoughSpace;
 import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Changes;
@@ -113,7 +112,7 @@ public final class RoundRunJob {
         if (backup.begun()) {
             return GenerationStore.open(places, backup.id());
         }
-        requireOutsideSources();
+        BackupDestination.requireOutsideSources(round);
         try {
             GenerationStore there = GenerationStore.open(places, backup.id());
             placeMade = true;
@@ -122,17 +121,6 @@ public final class RoundRunJob {
             GenerationStore begun = GenerationStore.begin(round.generations(), backup.id());
             placeMade = true;
             return begun;
-        }
-    }
-
-    /** A folder of generations can be part of a source, but never the source itself. */
-    private void requireOutsideSources() throws IOException {
-        Path folder = round.generations().toAbsolutePath().normalize();
-        for (Path root : round.roots()) {
-            Path source = root.toAbsolutePath().normalize();
-            if (source.startsWith(folder)) {
-                throw new DestinationTaken(folder);
-            }
         }
     }
 

@@ -85,15 +85,15 @@ public final class Register {
         }
         if (folder.isPresent()) {
             PrivatePlaces.makeFolder(folder.get());
-            Journal journal =
-                    Journal.create(folder.get(), TOKEN + Long.toHexString(System.nanoTime()));
-            current =
-                    Optional.of(
-                            new Register(
-                                    folder.get(),
-                                    journal,
-                                    new EndStore(folder.get().resolve("ends"))));
+            use(
+                    folder.get(),
+                    Journal.create(folder.get(), TOKEN + Long.toHexString(System.nanoTime())));
         }
+    }
+
+    static synchronized void use(Path folder, Journal journal) {
+        EndStore ends = new EndStore(folder.resolve("ends"));
+        current = Optional.of(new Register(folder, journal, ends));
     }
 
     /** For names that no other process uses. */

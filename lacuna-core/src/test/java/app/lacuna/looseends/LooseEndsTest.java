@@ -16,6 +16,9 @@ import app.lacuna.staging.OwnersFile;
 import app.lacuna.trash.FreedesktopTrash;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
+import java.util.Arrays;
+import java.nio.charset.StandardCharsets;
+import app.lacuna.clearing.InTrash;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -243,5 +246,87 @@ class LooseEndsTest {
 
     private static void run(String... command) throws Exception {
         assertThat(new ProcessBuilder(command).start().waitFor()).isZero();
+    }
+
+    private void packVersion(String text, Path to) throws IOException {
+        Files.writeString(season.resolve("notes.txt"), text);
+        Jobs.pack(to, PackOptions.STANDARD, "ebb", season.resolve("notes.txt"));
+    }
+
+    private void throwAway(Path file) throws IOException {
+        InTrash place = trash.put(file, file).orElseThrow();
+        assertThat(place.file()).exists();
+    }
+
+    @Test
+    void severalVersionsInTrash_areNamedWithTheirArchives() throws IOException {
+        for (int version = 1; version <= 3; version++) {
+            packVersion("version ".repeat(version), folder.resolve("x" + version + ".zip"));
+            throwAway(season.resolve("notes.txt"));
+        }
+        List<Seen> all = look();
+        assertThat(all).hasSize(3).allMatch(seen -> seen.has(State.IN_TRASH));
+        List<ReadableFile> inTrash =
+                all.stream().flatMap(seen -> seen.in(State.IN_TRASH).stream()).toList();
+        assertThat(inTrash.stream().map(file -> file.inTrash().orElseThrow()).distinct())
+                .hasSize(3);
+        Ends.purged(List.of(inTrash.get(0).inTrash().orElseThrow()));
+        trash.purge(inTrash.get(0).inTrash().orElseThrow());
+        assertThat(look()).hasSize(2).allMatch(seen -> seen.has(State.IN_TRASH));
+    }
+
+    @Test
+    void versionInTrash_staysKnownBesideANewerFile() throws IOException {
+        packVersion("first", archive);
+        throwAway(season.resolve("notes.txt"));
+        Files.writeString(season.resolve("notes.txt"), "a newer one");
+        assertThat(onlyOne().in(State.IN_TRASH)).hasSize(1);
+        Ends.gone(List.of(season.resolve("notes.txt")));
+        assertThat(onlyOne().in(State.IN_TRASH)).hasSize(1);
+    }
+
+    @Test
+    void movedArchive_isRecognised() throws IOException {
+        pack();
+        Path moved = folder.resolve("moved.zip");
+        Files.move(archive, moved);
+        LooseEnds.recognise(moved);
+        assertThat(LooseEnds.of(moved, look())).hasSize(1);
+    }
+
+    @Test
+    void copiedArchive_leavesRecordsWithTheOriginal() throws IOException {
+        pack();
+        Path copy = Files.copy(archive, folder.resolve("copy.zip"));
+        LooseEnds.recognise(copy);
+        assertThat(LooseEnds.of(archive, look())).hasSize(1);
+    }
+
+    @Test
+    void renamedFolder_isFollowed() throws IOException {
+        pack();
+        Path renamed = folder.resolve("renamed");
+        Files.move(season, renamed);
+        assertThat(onlyOne().in(State.THERE))
+                .extracting(ReadableFile::path)
+                .contains(renamed.resolve("levels.csv"), renamed.resolve("diary.txt"));
+    }
+
+    @Test
+    void damagedRecord_isReported() throws IOException {
+        pack();
+        assertThat(LooseEnds.damagedRecords()).isEmpty();
+        Path record;
+        try (var records = Files.newDirectoryStream(folder.resolve("state/ends"), "*.end")) {
+            record = records.iterator().next();
+        }
+        byte[] bytes = Files.readAllBytes(record);
+        for (int length : new int[] {0, 40, bytes.length - 30}) {
+            Files.write(record, Arrays.copyOf(bytes, length));
+            assertThat(LooseEnds.damagedRecords()).containsExactly(record);
+        }
+        String text = new String(bytes, StandardCharsets.UTF_8);
+        Files.writeString(record, text.substring(0, text.lastIndexOf('\n')));
+        assertThat(LooseEnds.damagedRecords()).as("a line less").containsExactly(record);
     }
 }

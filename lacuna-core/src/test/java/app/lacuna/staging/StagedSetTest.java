@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
@@ -134,5 +135,18 @@ class StagedSetTest {
             assertThat(set.publishBeside()).containsExactly(folder.resolve("a (2).zip"));
         }
         assertThat(folder.resolve("a.zip")).hasContent("complete");
+    }
+
+    /** As a sync program that replaces the file in the moment in which it gets its name. */
+    @Test
+    void marks_ofFileReplacedAfterPublishing_areNotValid() throws IOException {
+        try (StagedSet set = set("a", null, "one")) {
+            Path name = set.publish(Existing.KEEP).get(0);
+            assertThat(set.marks().areStill()).isTrue();
+            Files.writeString(folder.resolve("other"), "one");
+            Files.setLastModifiedTime(folder.resolve("other"), Files.getLastModifiedTime(name));
+            Files.move(folder.resolve("other"), name, StandardCopyOption.REPLACE_EXISTING);
+            assertThat(set.marks().areStill()).isFalse();
+        }
     }
 }

@@ -10,6 +10,8 @@ public enum Damage {
     HEADERS_DISAGREE,
     /** The file stops before the entry does. */
     CUT_SHORT,
+    /** It is another name of a file that the archive does not contain. */
+    CONTENTS_MISSING,
     /** The authentication code does not match: damaged or changed by somebody. */
     AUTHENTICATION,
     /** As above, and no other entry has shown that the password is the right one. */

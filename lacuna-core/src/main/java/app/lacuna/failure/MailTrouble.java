@@ -16,6 +16,8 @@ public final class MailTrouble extends LacunaException {
         LOGIN,
         /** One of the addresses is not taken, or is none. */
         ADDRESS,
+        /** An address has letters outside ASCII before "@", and the service does not take these. */
+        ADDRESS_LETTERS,
         /** The message is larger than the service takes. */
         TOO_LARGE,
         /** The service does not take this kind of attachment. */

@@ -18,6 +18,7 @@ import app.lacuna.staging.Existing;
 import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.file.Files;
@@ -137,6 +138,17 @@ public final class ReceiveJob {
         }
     }
 
+    /** Base64 that ends early or makes no sense is damage, and not trouble with the target. */
+    private static int read(InputStream in, byte[] buffer, Arrived part) throws DamagedOnTheWay {
+        try {
+            return in.read(buffer);
+        } catch (IOException e) {
+            DamagedOnTheWay damaged = new DamagedOnTheWay(part.name());
+            damaged.initCause(e);
+            throw damaged;
+        }
+    }
+
     private void copy(Arrived part, StagedSet staged, ProgressMeter meter) throws IOException {
         MessageDigest hasher = Sha256.hasher();
         OutputStream out = new DigestOutputStream(Channels.newOutputStream(staged.add()), hasher);
@@ -146,7 +158,7 @@ public final class ReceiveJob {
                     in -> {
                         byte[] buffer = new byte[1 << 17];
                         int read;
-                        while ((read = in.read(buffer)) >= 0) {
+                        while ((read = read(in, buffer, part)) >= 0) {
                             cancel.check();
                             out.write(buffer, 0, read);
                             meter.addBytes(read);

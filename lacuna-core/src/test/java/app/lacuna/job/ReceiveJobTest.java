@@ -18,6 +18,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
@@ -220,5 +221,36 @@ class ReceiveJobTest {
         Path file = Files.writeString(inbox.resolve("up.eml"), message.replace("\n", "\r\n"));
         List<Path> got = receive(List.of(file));
         assertThat(got).containsExactly(inbox.resolve("up/up.zip"));
+    }
+
+    /** Cut within the attachment, within its headers, and before its end. */
+    @Test
+    void cutMessage_isDamagedAndNotUnwritable() throws IOException {
+        byte[] bytes = Files.readAllBytes(drafts(PartsKind.OPEN_ALONE).get(0));
+        Path cut = inbox.resolve("cut.eml");
+        for (int length : new int[] {bytes.length / 2, bytes.length - 50, bytes.length - 500}) {
+            Files.write(cut, Arrays.copyOf(bytes, length));
+            assertThatThrownBy(() -> receive(List.of(cut)))
+                    .as("cut at %d", length)
+                    .isInstanceOf(DamagedOnTheWay.class);
+        }
+    }
+
+    @Test
+    void attachmentNameWithNul_isMadeUsable() throws IOException {
+        String message =
+                """
+                Subject: x
+                MIME-Version: 1.0
+                Content-Type: application/zip
+                Content-Disposition: attachment; filename*=utf-8''up%00a.zip
+                Content-Transfer-Encoding: base64
+
+                UEsFBgAAAAAAAAAAAAAAAAAAAAAAAA==
+                """;
+        Path file = Files.writeString(inbox.resolve("up.eml"), message.replace("\n", "\r\n"));
+        assertThat(receive(List.of(file)))
+                .allMatch(got -> got.toString().indexOf('\0') < 0)
+                .hasSize(1);
     }
 }

@@ -147,6 +147,10 @@ final class TarArchive implements OpenedArchive {
         try {
             TarStream tar = new TarStream(stream, holder.start(), entry.path());
             TarEntry found = header(tar, holder);
+            if (found.hardLink() && found.stored() == 0) {
+                // the file that it is another name of is not in this archive
+                throw new DamagedArchive(Damage.CONTENTS_MISSING, entry.path(), holder.start());
+            }
             if (found.kind().equals(Optional.of(ItemKind.LINK))) {
                 stream.close();
                 return new ByteArrayInputStream(bytes(found.target()));

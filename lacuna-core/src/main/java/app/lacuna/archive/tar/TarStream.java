@@ -108,7 +108,11 @@ final class TarStream {
         while (true) {
             byte[] block = block();
             if (TarHeader.isZero(block)) {
-                return null;
+                Optional<byte[]> following = afterZeroBlock();
+                if (following.isEmpty()) {
+                    return null;
+                }
+                block = following.get();
             }
             TarHeader header = TarHeader.parse(block);
             if (header.size() < 0) {
@@ -127,6 +131,20 @@ final class TarStream {
                 }
             }
         }
+    }
+
+    /**
+     * Two zero blocks end an archive (POSIX.1-2017, pax, "ustar Interchange Format"). After a
+     * single one the entries go on: nothing is hidden behind it.
+     */
+    private Optional<byte[]> afterZeroBlock() throws IOException {
+        byte[] next = in.readNBytes(TarHeader.BLOCK);
+        position += next.length;
+        boolean end = next.length < TarHeader.BLOCK || TarHeader.isZero(next);
+        if (!end) {
+            start = position - TarHeader.BLOCK;
+        }
+        return end ? Optional.empty() : Optional.of(next);
     }
 
     private byte[] block() throws IOException {

@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Date;
 import java.util.List;
 import java.util.Properties;
@@ -93,8 +94,27 @@ final class Mime {
         return counter.count();
     }
 
+    /** For a message that is written to a file: letters outside ASCII stay as they are. */
     private static Session session() {
-        return Session.getInstance(new Properties());
+        Properties properties = new Properties();
+        properties.put("mail.mime.allowutf8", "true");
+        return Session.getInstance(properties);
+    }
+
+    /** Whether one of the addresses can only be given to a service with SMTPUTF8. */
+    static boolean needsUtf8(MailMessage message) throws IOException {
+        List<String> written = new ArrayList<>(message.to());
+        message.from().ifPresent(written::add);
+        try {
+            for (InternetAddress address : addresses(written)) {
+                if (MailAddress.of(address.getAddress()).needsUtf8()) {
+                    return true;
+                }
+            }
+            return false;
+        } catch (AddressException e) {
+            throw new MailTrouble(MailTrouble.Reason.ADDRESS, "", e);
+        }
     }
 
     private static OutgoingMessage filled(
@@ -152,9 +172,7 @@ final class Mime {
             InternetAddress[] addresses = InternetAddress.parse(String.join(", ", written), true);
             for (InternetAddress address : addresses) {
                 address.validate();
-                if (!address.getAddress().contains("@")) {
-                    throw new AddressException("no domain");
-                }
+                address.setAddress(MailAddress.of(address.getAddress()).envelope());
             }
             if (addresses.length == 0) {
                 throw new AddressException("no address");

@@ -1,5 +1,6 @@
 package app.lacuna.delivery.mail;
 
+import app.lacuna.failure.DamagedOnTheWay;
 import jakarta.mail.BodyPart;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Multipart;
@@ -30,7 +31,11 @@ final class SavedMessage implements AutoCloseable {
     private final List<Part> attachments = new ArrayList<>();
     private final List<String> sums = new ArrayList<>();
 
-    /** Nothing of it is read into memory but its text. */
+    /**
+     * Nothing of it is read into memory but its text.
+     *
+     * @throws DamagedOnTheWay if it is cut, or no message
+     */
     SavedMessage(Path file) throws IOException {
         this.file = file;
         in = new SharedFileInputStream(file.toFile());
@@ -38,7 +43,7 @@ final class SavedMessage implements AutoCloseable {
             walk(new MimeMessage(Session.getInstance(properties()), in), 0);
         } catch (MessagingException | RuntimeException e) {
             close();
-            throw new IOException(e);
+            throw damaged(file.getFileName().toString(), e);
         } catch (IOException e) {
             close();
             throw e;
@@ -81,8 +86,17 @@ final class SavedMessage implements AutoCloseable {
         if (name == null) {
             return Optional.empty();
         }
-        String last = MimeUtility.decodeText(name).replaceAll(".*[/\\\\]", "");
+        String last =
+                MimeUtility.decodeText(name)
+                        .replaceAll("(?s).*[/\\\\]", "")
+                        .replaceAll("[\\p{Cntrl}\ufffd]", "_");
         return last.isBlank() || last.startsWith(".") ? Optional.empty() : Optional.of(last);
+    }
+
+    private static DamagedOnTheWay damaged(String name, Exception cause) {
+        DamagedOnTheWay damaged = new DamagedOnTheWay(name);
+        damaged.initCause(cause);
+        return damaged;
     }
 
     List<Arrived> attachments() throws IOException {
@@ -107,7 +121,7 @@ final class SavedMessage implements AutoCloseable {
         try {
             return attachments.get(attachment).getInputStream();
         } catch (MessagingException e) {
-            throw new IOException(e);
+            throw damaged(file.getFileName().toString(), e);
         }
     }
 

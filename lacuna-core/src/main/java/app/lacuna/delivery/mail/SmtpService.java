@@ -11,6 +11,7 @@ import jakarta.mail.Session;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Properties;
@@ -39,7 +40,16 @@ public final class SmtpService implements MailService {
     @Override
     public Connection connect() throws IOException {
         requireProtected();
-        Session session = Session.getInstance(properties());
+        return new Connected(open(false));
+    }
+
+    /** A connection to the service, and the settings that it was made with. */
+    private record Opened(Session session, SMTPTransport transport) {}
+
+    private Opened open(boolean utf8) throws IOException {
+        Properties settings = properties();
+        settings.put("mail.mime.allowutf8", String.valueOf(utf8));
+        Session session = Session.getInstance(settings);
         try {
             SMTPTransport transport = (SMTPTransport) session.getTransport("smtp");
             if (account.user().isEmpty() || password.isEmpty()) {
@@ -51,7 +61,7 @@ public final class SmtpService implements MailService {
                         account.user(),
                         password.get().withCharacters(Object::toString));
             }
-            return new Connected(session, transport);
+            return new Opened(session, transport);
         } catch (AuthenticationFailedException e) {
             throw new MailTrouble(Reason.LOGIN, said(e), e);
         } catch (MessagingException e) {
@@ -93,13 +103,31 @@ public final class SmtpService implements MailService {
         return String.valueOf(account.security() == way);
     }
 
-    private static final class Connected implements Connection {
-        private final Session session;
+    private final class Connected implements Connection {
         private final SMTPTransport transport;
+        private final Opened ascii;
+        private Optional<Opened> utf8 = Optional.empty();
 
-        Connected(Session session, SMTPTransport transport) {
-            this.session = session;
-            this.transport = transport;
+        Connected(Opened ascii) {
+            this.ascii = ascii;
+            this.transport = ascii.transport();
+        }
+
+        /**
+         * A message is only marked as SMTPUTF8 if it must be: others would not reach services
+         * without it.
+         */
+        private Opened connectionFor(MailMessage message) throws IOException {
+            if (!Mime.needsUtf8(message)) {
+                return ascii;
+            }
+            if (!transport.supportsExtension("SMTPUTF8")) {
+                throw new MailTrouble(Reason.ADDRESS_LETTERS, "", null);
+            }
+            if (utf8.isEmpty()) {
+                utf8 = Optional.of(open(true));
+            }
+            return utf8.get();
         }
 
         /** RFC 1870: none, or zero, is no limit that is known. */
@@ -115,9 +143,10 @@ public final class SmtpService implements MailService {
         @Override
         public void send(MailMessage message, LongConsumer watch, CancelToken cancel)
                 throws IOException {
-            OutgoingMessage made = Mime.toSend(message, watch, cancel, session);
+            Opened opened = connectionFor(message);
+            OutgoingMessage made = Mime.toSend(message, watch, cancel, opened.session());
             try {
-                transport.sendMessage(made, Mime.addresses(message.to()));
+                opened.transport().sendMessage(made, Mime.addresses(message.to()));
             } catch (MessagingException e) {
                 cancel.check();
                 throw trouble(e, made.isWrittenOut());
@@ -126,6 +155,11 @@ public final class SmtpService implements MailService {
 
         @Override
         public void close() {
+            close(transport);
+            utf8.ifPresent(opened -> close(opened.transport()));
+        }
+
+        private static void close(SMTPTransport transport) {
             try {
                 transport.close();
             } catch (MessagingException e) {
@@ -183,8 +217,10 @@ public final class SmtpService implements MailService {
         return SmtpAnswer.shown(e.getMessage());
     }
 
-    private static boolean isAboutTls(MessagingException e) {
-        return String.valueOf(e.getMessage()).contains("STARTTLS");
+    private boolean isAboutTls(MessagingException e) {
+        String words = String.valueOf(e.getMessage()).toUpperCase(Locale.ROOT);
+        boolean wanted = account.security() == MailAccount.Security.STARTTLS;
+        return words.contains("STARTTLS") || wanted && words.contains("TLS");
     }
 
     private static boolean causedBy(MessagingException e, Class<? extends Exception> kind) {

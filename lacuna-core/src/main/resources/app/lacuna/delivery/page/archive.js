@@ -2,14 +2,20 @@
 // code, or the checksum of what is not protected, has been found right.
 
 const HIDES_NAMES = 0x4e4c;
+const LOCAL_HEADER_BYTES = 30;
 const READ_WHOLE_TO_BE_CERTAIN = 1_000_000;
-const ASKED = 4;
+const READ_WHOLE_IF_TRADITIONAL = 50_000_000;
 const ASKED_BEFORE_CALLED_WRONG = 50;
+const READ_AT_ONCE = 16;
+const SMALL = 4_000_000;
 const MOST_IN_A_BROWSER = 2_000_000_000;
 const HARMLESS = 1_000_000_000;
 const MOST_DEFLATE_CAN = 1032;
 const UNIX_TYPE = 0xf000;
 const UNIX_LINK = 0xa000;
+const UNIX_FILE = 0x8000;
+const UNIX_FOLDER = 0x4000;
+const READ_AND_WRITE = 0o777;
 
 /** Several are told by the parts in what they say; one is the usual thing. */
 function readerOver(blobs) {
@@ -21,7 +27,7 @@ function readerOver(blobs) {
     checkLocalDirectory: true,
     checkLocalFilename: true,
     checkSignature: true,
-    checkOverlappingEntry: true,
+    checkOverlappingEntry: false, // once for all entries: requireSeparate
     useWebWorkers: false,
   });
 }
@@ -42,6 +48,10 @@ class Archive {
 
   async directoryOf(blobs) {
     const entries = await readerOver(blobs).getEntries();
+    await requireAllListed(blobs[blobs.length - 1], entries);
+    if (blobs.length === 1) {
+      requireSeparate(entries);
+    }
     const bytes = entries.reduce((sum, entry) => sum + entry.uncompressedSize, 0);
     if (bytes > HARMLESS && bytes / Math.max(1, this.size) > MOST_DEFLATE_CAN) {
       throw new Trouble("claims-too-much");
@@ -69,59 +79,75 @@ class Archive {
     this.password = undefined;
     const asked = this.entries
       .filter(isLocked)
-      .sort((one, other) => one.compressedSize - other.compressedSize);
+      .sort((one, other) => one.compressedSize - other.compressedSize)
+      .slice(0, ASKED_BEFORE_CALLED_WRONG);
+    let best = "wrong-password";
     for (const password of passwords) {
-      if (await this.opensWith(password, asked, signal)) {
+      const verdict = await this.verdictOn(password, asked, signal);
+      if (verdict === "right") {
         this.password = password;
         break;
       }
+      best = moreDoubtful(best, verdict);
     }
     if (!this.password) {
-      throw new Trouble("wrong-password");
+      throw new Trouble(best);
     }
     if (this.hidesNames) {
       await this.lookInside(progress, signal);
     }
   }
 
-  async opensWith(password, asked, signal) {
-    const smallest = asked[0];
-    if (smallest.compressedSize <= READ_WHOLE_TO_BE_CERTAIN) {
+  /**
+   * A password is right if one entry is read to its authentication code or checksum. The check value
+   * before an entry only tells which entries to read: one wrong password in 65,536 passes it, and of
+   * traditional encryption one in 256. Every other failure is damage, and says nothing of it.
+   *
+   * @returns {Promise<"right"|"wrong-password"|"wrong-or-damaged"|"damaged">}
+   */
+  async verdictOn(password, asked, signal) {
+    let wrong = 0;
+    let damaged = 0;
+    let passed = 0;
+    for (const entry of asked) {
+      const check = await this.checkValue(entry, password);
+      wrong += check === "wrong" ? 1 : 0;
+      damaged += check === "damaged" ? 1 : 0;
+      if (check !== "passes") {
+        continue;
+      }
+      if (!isReadToBeCertain(entry)) {
+        return "right"; // too large to be read now: reading it tells for certain
+      }
       try {
-        await this.decrypt(smallest, password, () => {}, signal);
+        await this.decrypt(entry, password, () => {}, signal);
         this.certain = true;
-        return true;
+        return "right";
       } catch (error) {
         if (troubleOf(error).kind === "cancelled") {
           throw error;
         }
-        // damaged, or of another password, or the wrong one: others are asked
+        passed += isTraditional(entry) ? 0 : 1;
+        wrong += isTraditional(entry) ? 1 : 0;
       }
     }
-    let asking = 0;
-    for (const entry of asked.slice(0, ASKED_BEFORE_CALLED_WRONG)) {
-      const right = await this.passes(entry, password);
-      if (right && (entry !== smallest || asked.length === 1)) {
-        return true;
-      }
-      if (++asking === ASKED && asked.length <= ASKED) {
-        break;
-      }
+    if (passed > 0) {
+      return "wrong-or-damaged";
     }
-    return false;
+    return wrong > 0 || damaged === 0 ? "wrong-password" : "damaged";
   }
 
-  /** Two bytes tell, and let one wrong password in 65,536 pass. */
-  async passes(entry, password) {
+  /** @returns {Promise<"passes"|"wrong"|"damaged">} what the bytes before an entry say */
+  async checkValue(entry, password) {
     try {
       await entry.getData(new WritableStream(), { rawPassword: password, checkPasswordOnly: true });
-      return true;
+      return "passes";
     } catch (error) {
       const { kind } = troubleOf(error);
-      if (kind === "unsupported" || kind === "file-gone") {
+      if (kind === "unsupported" || kind === "file-gone" || kind === "cancelled") {
         throw error;
       }
-      return false;
+      return kind === "wrong-password" ? "wrong" : "damaged";
     }
   }
 
@@ -209,29 +235,131 @@ class Archive {
     return new Blob(pieces);
   }
 
+  /** What is saved without being chosen: not what anybody could have put into the archive. */
+  get allThatIsProtected() {
+    const locked = this.needsPassword;
+    return this.all.filter((index) => {
+      const entry = this.entries[index];
+      return !locked || entry.encrypted || entry.directory;
+    });
+  }
+
   /**
-   * The chosen entries as an archive that everybody can open.
+   * The chosen entries as an archive that everybody can open. Links that lead out of it, devices and
+   * pipes are left out.
    *
-   * @param {number[]=} indexes all of them if none are given
+   * @param {number[]=} indexes all protected ones if none are given
+   * @returns {Promise<{blob: Blob, saved: number, unprotected: number, unsafe: number}>}
    */
   async bundle(indexes, progress, signal) {
+    const wanted = indexes || this.allThatIsProtected;
     const open = new OpenZip();
-    for (const index of indexes || this.all) {
-      const crc = new zip.Crc32();
-      const blob = await this.read(index, progress, signal, crc);
-      const entry = this.entries[index];
-      open.add(
-        {
-          path: entry.filename,
-          directory: entry.directory,
-          mode: modeOf(entry) || (entry.directory ? 0o40755 : 0o100644),
-          modified: entry.lastModDate,
-        },
-        blob,
-        crc.get() >>> 0,
+    let unsafe = 0;
+    for (let at = 0; at < wanted.length; ) {
+      const share = this.shareFrom(wanted, at);
+      const read = await Promise.all(
+        share.map(async (index) => {
+          const crc = new zip.Crc32();
+          return { index, crc, blob: await this.read(index, progress, signal, crc) };
+        }),
       );
+      for (const { index, crc, blob } of read) {
+        const entry = this.entries[index];
+        if (!(await isSafeToSave(entry, blob))) {
+          unsafe++;
+          continue;
+        }
+        open.add(
+          {
+            path: entry.filename,
+            directory: entry.directory,
+            mode: harmlessMode(entry),
+            modified: entry.lastModDate,
+          },
+          blob,
+          crc.get() >>> 0,
+        );
+      }
+      at += share.length;
     }
-    return open.toBlob();
+    return {
+      blob: open.toBlob(),
+      saved: wanted.length - unsafe,
+      unprotected: indexes ? 0 : this.entries.length - wanted.length,
+      unsafe,
+    };
+  }
+
+  /** Small entries are read side by side: each waits for the browser more than it works. */
+  shareFrom(wanted, at) {
+    const share = [];
+    let bytes = 0;
+    for (let next = at; next < wanted.length && share.length < READ_AT_ONCE; next++) {
+      bytes += this.entries[wanted[next]].uncompressedSize;
+      if (share.length > 0 && bytes > SMALL) {
+        break;
+      }
+      share.push(wanted[next]);
+    }
+    return share;
+  }
+}
+
+/** Of several spellings of a password the verdict that leaves most open. */
+function moreDoubtful(one, other) {
+  const order = ["wrong-password", "damaged", "wrong-or-damaged"];
+  return order.indexOf(other) > order.indexOf(one) ? other : one;
+}
+
+function isTraditional(entry) {
+  return Boolean(entry.zipCrypto);
+}
+
+function isReadToBeCertain(entry) {
+  const most = isTraditional(entry) ? READ_WHOLE_IF_TRADITIONAL : READ_WHOLE_TO_BE_CERTAIN;
+  return entry.compressedSize <= most;
+}
+
+/** Links that stay inside, files and folders. */
+async function isSafeToSave(entry, blob) {
+  const type = modeOf(entry) & UNIX_TYPE;
+  if (type !== UNIX_LINK) {
+    return type === 0 || type === UNIX_FILE || type === UNIX_FOLDER;
+  }
+  const target = blob.size < 4096 ? await blob.text() : "/";
+  let depth = entry.filename.split("/").length - 1;
+  if (target === "" || /^[/\\]|^[a-z]:|\0/i.test(target)) {
+    return false;
+  }
+  for (const step of target.split(/[/\\]/)) {
+    depth += step === ".." ? -1 : step === "." || step === "" ? 0 : 1;
+    if (depth < 0) {
+      return false;
+    }
+  }
+  return true;
+}
+
+/** Nothing that raises rights, and no type but those above. */
+function harmlessMode(entry) {
+  const mode = modeOf(entry);
+  if (mode === 0) {
+    return entry.directory ? 0o40755 : 0o100644;
+  }
+  const link = (mode & UNIX_TYPE) === UNIX_LINK;
+  const type = entry.directory ? UNIX_FOLDER : link ? UNIX_LINK : UNIX_FILE;
+  return type | (mode & READ_AND_WRITE);
+}
+
+/** Two entries never share bytes: what is read twice grows without end. */
+function requireSeparate(entries) {
+  const sorted = [...entries].sort((one, other) => one.offset - other.offset);
+  let end = 0;
+  for (const entry of sorted) {
+    if (entry.offset < end) {
+      throw new Trouble("damaged");
+    }
+    end = entry.offset + LOCAL_HEADER_BYTES + entry.rawFilename.length + entry.compressedSize;
   }
 }
 

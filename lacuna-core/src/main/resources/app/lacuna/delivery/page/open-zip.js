@@ -21,7 +21,7 @@ class OpenZip {
    * @param {number} crc of that
    */
   add(entry, blob, crc) {
-    const name = new TextEncoder().encode(this.freeName(safePath(entry)));
+    const name = new TextEncoder().encode(this.freeName(shortened(safePath(entry))));
     if (this.directory.length >= MOST_ENTRIES || this.bytes + blob.size > MOST_BYTES) {
       throw new Trouble("too-large");
     }
@@ -35,7 +35,9 @@ class OpenZip {
     common.setUint32(14, blob.size, true);
     common.setUint32(18, blob.size, true);
     common.setUint16(22, name.length, true);
-    const local = new Uint8Array([0x50, 0x4b, 3, 4, ...new Uint8Array(common.buffer)]);
+    const local = new Uint8Array(4 + 26);
+    local.set([0x50, 0x4b, 3, 4]);
+    local.set(new Uint8Array(common.buffer), 4);
     const rest = new DataView(new ArrayBuffer(14));
     rest.setUint32(6, ((entry.mode << 16) | (entry.directory ? 0x10 : 0)) >>> 0, true);
     rest.setUint32(10, this.bytes, true);
@@ -81,6 +83,32 @@ function safePath(entry) {
     .map((step) => step.replace(/[\u0000-\u001f:]/g, "_"));
   const path = steps.join("/") || "_";
   return entry.directory ? `${path}/` : path;
+}
+
+const LONGEST_STEP = 255;
+const LONGEST_PATH = 32_000;
+
+/** A name as long as file systems take, and a path as long as the format does (16 bits). */
+function shortened(path) {
+  const folder = path.endsWith("/");
+  const steps = path.split("/").filter(Boolean).map(shortStep);
+  while (steps.length > 1 && steps.join("/").length > LONGEST_PATH / 3) {
+    steps.shift();
+  }
+  return steps.join("/") + (folder ? "/" : "");
+}
+
+function shortStep(step) {
+  const bytes = (text) => new TextEncoder().encode(text).length;
+  if (bytes(step) <= LONGEST_STEP) {
+    return step;
+  }
+  const [ending] = /\.[^.]{1,20}$/.exec(step) || [""];
+  let stem = [...step.slice(0, step.length - ending.length)].slice(0, LONGEST_STEP);
+  while (bytes(stem.join("") + ending) > LONGEST_STEP) {
+    stem = stem.slice(0, -1);
+  }
+  return stem.join("") + ending;
 }
 
 function dosTime(moment) {

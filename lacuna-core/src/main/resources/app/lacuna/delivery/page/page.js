@@ -76,9 +76,9 @@ function tell(trouble) {
   }
 }
 
-function done(key, slots) {
+function done(key, slots, more = []) {
   part("done").hidden = !key;
-  part("done").textContent = key ? text(key, slots) : "";
+  part("done").textContent = key ? [text(key, slots), ...more].join(" ") : "";
 }
 
 /** One piece of work at a time; its trouble is told, and its progress shown. */
@@ -228,11 +228,12 @@ function hand(path, blob) {
 
 function wanted() {
   const chosen = rows.chosenEntries;
-  return chosen.length ? chosen : listing;
+  return chosen.length ? chosen : listing.filter((entry) => !entry.unprotected);
 }
 
 async function saveEach() {
   const entries = wanted().filter((entry) => !entry.directory && !entry.link);
+  const unprotected = listing.length - wanted().length;
   let saved = 0;
   for (const entry of entries) {
     const blob = await read(entry);
@@ -244,8 +245,16 @@ async function saveEach() {
     await new Promise((resolve) => setTimeout(resolve, BETWEEN_FILES_MS));
   }
   if (saved) {
-    done("saved", { count: saved });
+    done("saved", { count: saved }, leftOut(rows.chosen.size ? 0 : unprotected, 0));
   }
+}
+
+/** What was not saved, and why. */
+function leftOut(unprotected, unsafe) {
+  return [
+    unprotected ? text("left-out.unprotected", { count: unprotected }) : "",
+    unsafe ? text("left-out.unsafe", { count: unsafe }) : "",
+  ].filter(Boolean);
 }
 
 async function saveZip() {
@@ -253,10 +262,10 @@ async function saveZip() {
   const bytes = entries.reduce((sum, entry) => sum + entry.size, 0);
   const some = rows.chosen.size > 0;
   const indexes = some ? entries.map((entry) => entry.index) : undefined;
-  const blob = await work("reading", bytes, () => orders.give("bundle", { indexes }));
-  if (blob) {
-    hand(`${name.replace(/\.zip$/i, "")}-${text("bundle.name")}.zip`, blob);
-    done("saved.zip", { count: entries.length });
+  const made = await work("reading", bytes, () => orders.give("bundle", { indexes }));
+  if (made) {
+    hand(`${name.replace(/\.zip$/i, "")}-${text("bundle.name")}.zip`, made.blob);
+    done("saved.zip", { count: made.saved }, leftOut(made.unprotected, made.unsafe));
   }
 }
 

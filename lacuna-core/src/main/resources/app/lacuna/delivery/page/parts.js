@@ -61,14 +61,60 @@ async function withAllBefore(last, numbered) {
 
 /** How many parts come before the one that has the end (APPNOTE.TXT 4.3.16). */
 async function partsBefore(blob) {
-  const tail = await blob.slice(Math.max(0, blob.size - END_BYTES - LONGEST_NOTE)).arrayBuffer();
-  const view = new DataView(tail);
+  return (await endOf(blob)).partsBefore;
+}
+
+/**
+ * The end record. Its own signature may also stand in the comment behind it: the record that ends
+ * exactly with the file counts, or else the last one.
+ */
+async function endOf(blob) {
+  const start = Math.max(0, blob.size - END_BYTES - LONGEST_NOTE);
+  const view = new DataView(await blob.slice(start).arrayBuffer());
+  let last;
   for (let at = view.byteLength - END_BYTES; at >= 0; at--) {
-    if (view.getUint32(at, true) === END_OF_DIRECTORY) {
-      return view.getUint16(at + 4, true) % 0xffff;
+    if (view.getUint32(at, true) !== END_OF_DIRECTORY) {
+      continue;
     }
+    const record = {
+      partsBefore: view.getUint16(at + 4, true) % 0xffff,
+      count: view.getUint16(at + 10, true),
+      directoryBytes: view.getUint32(at + 12, true),
+    };
+    if (at + END_BYTES + view.getUint16(at + 20, true) === view.byteLength) {
+      return record;
+    }
+    last ??= record;
+  }
+  if (last) {
+    return last;
   }
   const head = new DataView(await blob.slice(0, 4).arrayBuffer());
   const isZip = head.byteLength === 4 && head.getUint16(0, true) === 0x4b50;
   throw new Trouble(isZip ? "cut-short" : "not-an-archive");
+}
+
+const HEADER_BYTES = 46;
+const IN_LARGER_FIELDS = 0xffffffff;
+const SIGNATURE_BYTES = 6;
+
+/** No entry is hidden behind a count that was made smaller (APPNOTE.TXT 4.3.12). */
+async function requireAllListed(last, entries) {
+  const { count, directoryBytes } = await endOf(last);
+  if (directoryBytes === IN_LARGER_FIELDS || count === 0xffff) {
+    return; // ZIP64: the reader compares them
+  }
+  const listed = entries.reduce(
+    (sum, entry) =>
+      sum +
+      HEADER_BYTES +
+      entry.rawFilename.length +
+      entry.rawExtraField.length +
+      entry.rawComment.length,
+    0,
+  );
+  const right = count === entries.length && directoryBytes - listed < SIGNATURE_BYTES;
+  if (!right) {
+    throw new Trouble("directory-damaged");
+  }
 }

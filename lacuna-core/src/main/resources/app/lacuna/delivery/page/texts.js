@@ -10,7 +10,8 @@ function nextLanguage() {
   return all[(all.indexOf(language) + 1) % all.length];
 }
 
-const FORMAT_CONTROLS = /[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g;
+// Controls, and everything that is not seen or changes the order (Unicode: Cc, Cf, Zl, Zp).
+const FORMAT_CONTROLS = /[\p{Cc}\p{Cf}\p{Zl}\p{Zp}]/gu;
 
 /** A name as it may be shown: nothing in it can change how the rest is read. */
 function shown(name) {

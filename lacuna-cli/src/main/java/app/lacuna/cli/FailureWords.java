@@ -1,5 +1,6 @@
 package app.lacuna.cli;
 
+import app.lacuna.clearing.NotRecordedException;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
@@ -56,6 +57,9 @@ final class FailureWords {
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());
             return own.getClass().getSimpleName();
+        }
+        if (failure instanceof NotRecordedException) {
+            return "NotRecorded";
         }
         if (failure instanceof CancellationException) {
             return "Cancelled";

@@ -87,6 +87,9 @@ final class PasswordSource {
                 yield PasswordText.firstLine(terminal.in());
             }
             case FILE -> {
+                if (Files.isDirectory(Path.of(place.name))) {
+                    throw new PasswordUnusable(PasswordUnusable.Reason.FOLDER);
+                }
                 try (InputStream in = Files.newInputStream(Path.of(place.name))) {
                     yield PasswordText.firstLine(in);
                 }

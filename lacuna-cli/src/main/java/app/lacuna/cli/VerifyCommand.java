@@ -78,7 +78,7 @@ final class VerifyCommand implements Callable<Integer> {
     }
 
     private void writeText(ProofReport report) {
-        Verdict good = against.isPresent() ? Verdict.IDENTICAL : Verdict.WHOLE;
+        Verdict good = report.good(against.isPresent());
         report.entries().stream()
                 .filter(entry -> entry.verdict() != good)
                 .forEach(entry -> terminal.out().println(line(entry)));

@@ -3,6 +3,7 @@ package app.lacuna.archive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Spelling;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.selection.FileDetails;
 import java.io.Closeable;
 import java.io.IOException;
@@ -48,6 +49,19 @@ public interface OpenedArchive extends Closeable {
      * @throws app.lacuna.failure.DamagedArchive if it was damaged or changed by somebody
      */
     void check(ProgressListener listener, CancelToken cancel) throws IOException;
+
+    /**
+     * Whether the format has checksums or codes for the contents. Without them an entry that can be
+     * read may still be damaged.
+     */
+    default boolean hasChecks() {
+        return true;
+    }
+
+    /** Damage of the file around the entries; empty if none was found. */
+    default Optional<DamagedArchive> outerDamage() throws IOException {
+        return Optional.empty();
+    }
 
     /**
      * Whether entries can be read in any order at the same cost. Otherwise only going on is cheap:

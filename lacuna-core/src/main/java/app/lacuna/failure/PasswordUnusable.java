@@ -11,6 +11,8 @@ public final class PasswordUnusable extends LacunaException {
         HAS_NUL,
         /** More than anybody types: what was given is something else. */
         TOO_LONG,
+        /** The file that it should be read from is a folder. */
+        FOLDER,
         /** The place that it should come from was not given, or can not be read in one go. */
         NO_SOURCE
     }

@@ -57,11 +57,21 @@ public record DiscsRepaired(List<Disc> discs) {
 
     /** Whether everything that was packed is there, or there again. */
     public boolean isComplete() {
-        return discs.stream()
-                .allMatch(
-                        disc ->
-                                disc.state() == State.WHOLE
-                                        || disc.state() == State.REPAIRED
-                                        || disc.state() == State.RECOVERY_DAMAGED);
+        long unknown =
+                discs.stream().filter(disc -> disc.state() == State.NO_RECOVERY_DATA).count();
+        long madeOfOthers =
+                discs.stream()
+                        .filter(disc -> disc.state() == State.REPAIRED && disc.given().isEmpty())
+                        .count();
+        boolean allKnown =
+                discs.stream()
+                        .filter(disc -> disc.state() != State.NO_RECOVERY_DATA)
+                        .allMatch(
+                                disc ->
+                                        disc.state() == State.WHOLE
+                                                || disc.state() == State.REPAIRED
+                                                || disc.state() == State.RECOVERY_DAMAGED);
+        // an image that says nothing of itself may be the disc that was made again
+        return allKnown && unknown <= madeOfOthers;
     }
 }

@@ -26,6 +26,9 @@ import java.util.Optional;
  * MailDraftsJob} writes them as drafts, {@link MailSendJob} hands them to a mail service.
  */
 public final class MailJob {
+    /** What splitting may add to the last part: headers are never divided. */
+    private static final long SPLITTING_BYTES = 1 << 16;
+
     private final MailRequest request;
     private final ProgressListener listener;
     private final CancelToken cancel;
@@ -101,27 +104,56 @@ public final class MailJob {
     private Prepared inParts(Optional<Secret> password, Path folder) throws IOException {
         List<Path> page = pageBeside(folder);
         Path name = folder.resolve(name(request));
-        long room =
-                outgoing(letter(request, true, 99, name(request)))
-                        .largestPart(
-                                request.limit(), page, folder.resolve("00of00-" + name(request)));
+        long room = room(folder, page);
         PartsJob.Result parts = parts(password, name, room);
         int count = parts.files().size();
         Outgoing outgoing = outgoing(letter(request, true, count, name(request)));
         List<MailMessage> messages = new ArrayList<>();
-        for (int i = 0; i < count; i++) {
+        boolean alone = parts.kind() == PartsKind.OPEN_ALONE;
+        boolean placed = alone || page.isEmpty();
+        for (int i = count - 1; i >= 0; i--) { // the last part is the smallest
             List<String> contents =
                     parts.contents().isEmpty() ? List.of() : parts.contents().get(i);
-            boolean first = i == 0 || parts.kind() == PartsKind.OPEN_ALONE;
-            List<Path> beside = first ? page : List.of();
+            Path part = parts.files().get(i);
             MailMessage message =
-                    outgoing.message(i + 1, parts.files().get(i), contents, beside, cancel);
+                    outgoing.message(
+                            i + 1, part, contents, placed && !alone ? List.of() : page, cancel);
+            if (!placed) {
+                placed = Outgoing.size(message) <= request.limit();
+                message =
+                        placed
+                                ? message
+                                : outgoing.message(i + 1, part, contents, List.of(), cancel);
+            }
             if (Outgoing.size(message) > request.limit()) {
                 throw new MailTrouble(MailTrouble.Reason.TOO_LARGE, "", null);
             }
-            messages.add(message);
+            messages.add(0, message);
+        }
+        if (!placed) {
+            throw new MailTrouble(MailTrouble.Reason.TOO_LARGE, "", null);
         }
         return new Prepared(messages, Optional.of(parts), folder);
+    }
+
+    /**
+     * For each part. Parts that open alone come with the page each. Of parts that need each other
+     * the last one, which is the smallest, comes with the page, if both fit into a message.
+     */
+    private long room(Path folder, List<Path> page) throws IOException {
+        Outgoing outgoing = outgoing(letter(request, true, 99, name(request)));
+        Path likeAny = folder.resolve("00of00-" + name(request));
+        long besidePage = outgoing.largestPart(request.limit(), page, likeAny);
+        if (page.isEmpty() || request.ifTooLarge() == PartsKind.OPEN_ALONE) {
+            return besidePage;
+        }
+        long alone = outgoing.largestPart(request.limit(), List.of(), likeAny);
+        long bytes = 0;
+        for (Path file : request.files()) {
+            bytes += Files.size(file);
+        }
+        long last = alone <= 0 ? bytes : bytes % alone;
+        return last + SPLITTING_BYTES <= besidePage ? alone : besidePage;
     }
 
     /** Those that are there already if the archive was packed in parts of the right size. */

@@ -35,6 +35,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -117,19 +118,48 @@ public final class RepairDiscsJob {
 
     private List<There> look(List<ByteSource> sources) throws IOException {
         List<There> there = new ArrayList<>();
+        Map<Path, ByteSource> withoutHeader = new LinkedHashMap<>();
         for (Path image : images) {
             ByteSource source = new FileSource(image);
             sources.add(source);
             Optional<RecoveryHeader> header = RecoveryFinder.find(source, cancel);
             if (header.isEmpty()) {
-                discs.add(disc(0, Optional.of(image), State.NO_RECOVERY_DATA, 0));
+                withoutHeader.put(image, source);
                 continue;
             }
-            long lost = new RecoveryCheck(source, header.get(), meter::addBytes, cancel).lost();
-            there.add(new There(image, source, header.get(), lost));
-            meter.itemDone();
+            there.add(checked(image, source, header.get()));
+        }
+        List<RecoveryHeader> known = there.stream().map(There::header).toList();
+        for (Map.Entry<Path, ByteSource> each : withoutHeader.entrySet()) {
+            Optional<RecoveryHeader> header =
+                    SetRepair.headerOf(numberOf(each.getValue(), known), known);
+            if (header.isPresent()) {
+                There found = checked(each.getKey(), each.getValue(), header.get());
+                // its headers at least are lost
+                long lost = Math.max(1, found.lost());
+                there.add(new There(found.image(), found.source(), found.header(), lost));
+            } else {
+                discs.add(disc(0, Optional.of(each.getKey()), State.NO_RECOVERY_DATA, 0));
+            }
         }
         return there;
+    }
+
+    private There checked(Path image, ByteSource source, RecoveryHeader header) {
+        long lost = new RecoveryCheck(source, header, meter::addBytes, cancel).lost();
+        meter.itemDone();
+        return new There(image, source, header, lost);
+    }
+
+    /** As its descriptor tells, if another disc of the same set does not have the number. */
+    private static int numberOf(ByteSource disc, List<RecoveryHeader> known) {
+        try {
+            int number = IsoReader.open(disc).number();
+            boolean taken = known.stream().anyMatch(header -> header.disc() == number);
+            return taken ? 0 : number;
+        } catch (IOException e) {
+            return 0; // its directory is lost as well
+        }
     }
 
     private static Disc disc(int number, Optional<Path> given, State state, long sectors) {

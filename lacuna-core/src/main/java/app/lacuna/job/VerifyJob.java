@@ -4,6 +4,7 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.proof.Proof;
 import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileItem;
@@ -41,9 +42,16 @@ public final class VerifyJob {
      */
     public ProofReport run(Optional<Path> folder) throws IOException {
         Proof proof = proof();
-        return folder.isEmpty()
-                ? proof.withoutOriginals()
-                : proof.against(originals(folder.get()).items());
+        return withOuterDamage(
+                folder.isEmpty()
+                        ? proof.withoutOriginals()
+                        : proof.against(originals(folder.get()).items()));
+    }
+
+    private ProofReport withOuterDamage(ProofReport report) throws IOException {
+        Optional<DamagedArchive> damage = reader.outerDamage();
+        String name = String.valueOf(reader.outside().archive().getFileName());
+        return damage.isEmpty() ? report : report.withDamage(name, damage.get());
     }
 
     /** The report will have the digest of each file. */
@@ -71,7 +79,8 @@ public final class VerifyJob {
                 continue; // it is gone by now
             }
         }
-        return items.isEmpty() ? proof().withoutOriginals() : proof().against(items);
+        return withOuterDamage(
+                items.isEmpty() ? proof().withoutOriginals() : proof().against(items));
     }
 
     private Proof proof() {

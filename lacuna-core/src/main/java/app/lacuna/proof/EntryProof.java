@@ -59,7 +59,9 @@ final class EntryProof implements AutoCloseable {
             ProofEntry verdict =
                     next.compare()
                             ? compare(next.entry(), next.original())
-                            : toTheEnd(next.entry(), Verdict.WHOLE);
+                            : toTheEnd(
+                                    next.entry(),
+                                    reader.hasChecks() ? Verdict.WHOLE : Verdict.READABLE);
             verdict = withDigest(next.entry(), verdict);
             verdicts.add(next.unprotected() ? unprotected(verdict) : verdict);
             meter.itemDone();

@@ -1,5 +1,7 @@
 package app.lacuna.proof;
 
+import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -29,6 +31,25 @@ public record ProofReport(List<ProofEntry> entries, ReadBack readBack) {
 
     public ProofReport readBack(boolean fromDevice) {
         return fromDevice ? new ProofReport(entries, ReadBack.FROM_DEVICE) : this;
+    }
+
+    /**
+     * The same, with damage of the file around the entries.
+     *
+     * @param name of that file
+     */
+    public ProofReport withDamage(String name, IOException damage) {
+        List<ProofEntry> all = new ArrayList<>(entries);
+        all.add(ProofEntry.failed(name, Verdict.DAMAGED, damage));
+        return new ProofReport(all, readBack);
+    }
+
+    /** What a good entry is: of a format without checksums, only readable. */
+    public Verdict good(boolean compared) {
+        if (compared) {
+            return Verdict.IDENTICAL;
+        }
+        return count(Verdict.READABLE) > 0 ? Verdict.READABLE : Verdict.WHOLE;
     }
 
     public int count(Verdict verdict) {

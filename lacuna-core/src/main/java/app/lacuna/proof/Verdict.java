@@ -11,6 +11,8 @@ public enum Verdict {
     COPIED,
     /** The entry is whole; there was no original to compare it with. */
     WHOLE,
+    /** The entry can be read to its end; the format has nothing to check it by. */
+    READABLE,
     /**
      * The entry can be read and stands open in an archive that has a password: whoever has the
      * archive could have put it there or changed it.

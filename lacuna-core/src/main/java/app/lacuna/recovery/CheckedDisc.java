@@ -33,19 +33,46 @@ final class CheckedDisc {
     BitSet data(long first, int count, byte[] into) {
         int there = (int) Math.max(0, Math.min(count, header.protectedSectors() - first));
         Arrays.fill(into, there * Sector.BYTES, count * Sector.BYTES, (byte) 0);
-        return there == 0 ? new BitSet() : checked(first, first, there, into);
+        return there == 0 ? new BitSet() : checked(first, first, there, into, 0);
     }
 
-    /** Sectors of parity. */
+    /** Sectors of parity as they follow one another on the disc. */
     BitSet parity(long first, int count, byte[] into) {
-        return checked(
-                header.firstParity() + first, header.protectedSectors() + first, count, into);
+        return parityAt(first, count, into, 0);
     }
 
-    private BitSet checked(long first, long number, int count, byte[] into) {
-        BitSet lost = sectors.read(first, count, into, 0);
+    private BitSet parityAt(long first, int count, byte[] into, int offset) {
+        return checked(
+                header.firstParity() + first,
+                header.protectedSectors() + first,
+                count,
+                into,
+                offset);
+    }
+
+    /** Stripes of one parity shard, wherever on the disc they are. */
+    BitSet parityShard(int row, long stripe, int count, byte[] into) {
+        BitSet lost = new BitSet();
+        for (int done = 0; done < count; ) {
+            long first = header.paritySector(row, stripe + done);
+            int run = 1;
+            while (done + run < count
+                    && header.paritySector(row, stripe + done + run) == first + run) {
+                run++;
+            }
+            BitSet part = parityAt(first, run, into, done * Sector.BYTES);
+            for (int i = part.nextSetBit(0); i >= 0; i = part.nextSetBit(i + 1)) {
+                lost.set(done + i);
+            }
+            done += run;
+        }
+        return lost;
+    }
+
+    private BitSet checked(long first, long number, int count, byte[] into, int offset) {
+        BitSet lost = sectors.read(first, count, into, offset);
         for (int i = 0; i < count; i++) {
-            int at = i * Sector.BYTES;
+            int at = offset + i * Sector.BYTES;
             if (!lost.get(i) && !isRight(number + i, Sector.checksum(into, at))) {
                 Arrays.fill(into, at, at + Sector.BYTES, (byte) 0);
                 lost.set(i);

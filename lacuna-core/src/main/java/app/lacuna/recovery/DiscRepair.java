@@ -40,7 +40,7 @@ public final class DiscRepair {
                     int row = shard - header.dataShards();
                     return row < 0
                             ? disc.data(shard * header.stripes() + first, count, into)
-                            : disc.parity(row * header.stripes() + first, count, into);
+                            : disc.parityShard(row, first, count, into);
                 };
         new Repair(header.code(), shards, cancel)
                 .run(

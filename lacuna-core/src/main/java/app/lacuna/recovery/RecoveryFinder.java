@@ -8,7 +8,7 @@ import java.util.BitSet;
 import java.util.Optional;
 
 /**
- * Finds the header of a recovery file without knowing where it is: from the end of the disc
+ * Finds the header of a recovery file: at the front of the disc, or else from the end of the disc
  * backwards, since the file is the last one on it.
  */
 public final class RecoveryFinder {
@@ -20,6 +20,10 @@ public final class RecoveryFinder {
     public static Optional<RecoveryHeader> find(ByteSource disc, CancelToken cancel)
             throws IOException {
         SectorSource sectors = new SectorSource(disc);
+        Optional<RecoveryHeader> atFront = front(sectors);
+        if (atFront.isPresent()) {
+            return atFront;
+        }
         byte[] buffer = new byte[BUFFER_SECTORS * Sector.BYTES];
         for (long end = sectors.sectors(); end > 0; end -= BUFFER_SECTORS) {
             cancel.check();
@@ -37,6 +41,18 @@ public final class RecoveryFinder {
                 if (header.filter(found -> standsAt(found, place)).isPresent()) {
                     return header;
                 }
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static Optional<RecoveryHeader> front(SectorSource sectors) throws IOException {
+        byte[] sector = new byte[Sector.BYTES];
+        for (long place : RecoveryHeader.possibleFront()) {
+            boolean read = place < sectors.sectors() && sectors.read(place, 1, sector, 0).isEmpty();
+            Optional<RecoveryHeader> header = read ? RecoveryHeader.of(sector) : Optional.empty();
+            if (header.filter(found -> standsAt(found, place)).isPresent()) {
+                return header;
             }
         }
         return Optional.empty();

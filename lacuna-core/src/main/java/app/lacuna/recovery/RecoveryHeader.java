@@ -7,12 +7,18 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.LongStream;
 import java.util.zip.CRC32;
 
 /**
  * What a recovery file is and where its parts are, as it stands in one sector. The file is: this
- * header, the checksums, the header, parity, the header, the checksums once more, the header.
+ * header, the checksums, the header, parity, the header, the checksums once more, the header. Since
+ * version 2 two more copies of the header are in the system area of the disc (ECMA-119, section
+ * 6.2.1), far from the others, and a stripe is all sectors of the disc whose numbers have the same
+ * remainder: so a scratch across the border of data and parity hits no stripe more often than one
+ * within them.
  *
+ * @param version of the format, 1 or 2
  * @param setId the same on all discs of a set, another one for each set
  * @param disc the number of the disc, from 1
  * @param discs how many there are, those for recovery included
@@ -23,6 +29,7 @@ import java.util.zip.CRC32;
  * @param lengths on a disc for recovery, how many sectors of each other disc are covered
  */
 public record RecoveryHeader(
+        int version,
         Kind kind,
         SetId setId,
         int disc,
@@ -38,7 +45,12 @@ public record RecoveryHeader(
     static final int CHECKED_BYTES = Sector.BYTES - 4;
 
     private static final byte[] MAGIC = "LACUREC1".getBytes(StandardCharsets.US_ASCII);
-    private static final int VERSION = 1;
+    static final int VERSION = 2;
+    private static final int FIRST_VERSION = 1;
+
+    /** In the system area, which has 16 sectors. */
+    private static final long[] FRONT = {4, 12};
+
     private static final int LENGTHS_AT = 86;
     private static final int HEADERS = 4;
 
@@ -94,9 +106,33 @@ public record RecoveryHeader(
 
     /** Where the header stands. */
     long[] headers() {
-        return new long[] {
+        long[] inFile = {
             fileSector, firstParity() - 1, secondTable() - 1, secondTable() + tableSectors()
         };
+        return LongStream.concat(Arrays.stream(front()), Arrays.stream(inFile)).toArray();
+    }
+
+    /** Before the data: they are covered themselves, so they are written first. */
+    long[] front() {
+        return version >= VERSION
+                ? Arrays.stream(FRONT).filter(place -> place < fileSector).toArray()
+                : new long[0];
+    }
+
+    /** Where the header may stand without knowing anything of the disc. */
+    static long[] possibleFront() {
+        return FRONT.clone();
+    }
+
+    /**
+     * Where the sector of a parity shard is among all parity sectors of the disc.
+     *
+     * @param row of the shard, from 0
+     */
+    long paritySector(int row, long stripe) {
+        boolean rotated = version >= VERSION && kind == Kind.THIS_DISC;
+        long place = rotated ? Math.floorMod(stripe - firstParity(), stripes) : stripe;
+        return row * stripes + place;
     }
 
     /** How long the file is. */
@@ -117,7 +153,7 @@ public record RecoveryHeader(
     byte[] toBytes() {
         byte[] sector = new byte[Sector.BYTES];
         ByteBuffer out = ByteBuffer.wrap(sector).order(ByteOrder.LITTLE_ENDIAN);
-        out.put(MAGIC).putShort((short) VERSION).put((byte) kind.number).put((byte) 0);
+        out.put(MAGIC).putShort((short) version).put((byte) kind.number).put((byte) 0);
         out.order(ByteOrder.BIG_ENDIAN).putLong(setId.high()).putLong(setId.low());
         out.order(ByteOrder.LITTLE_ENDIAN).putShort((short) disc).putShort((short) discs);
         out.putShort((short) dataShards).putShort((short) parityShards).putLong(stripes);
@@ -151,7 +187,8 @@ public record RecoveryHeader(
         ByteBuffer in = ByteBuffer.wrap(sector).order(ByteOrder.LITTLE_ENDIAN);
         boolean isOne =
                 Arrays.equals(sector, 0, MAGIC.length, MAGIC, 0, MAGIC.length)
-                        && in.getShort(8) == VERSION
+                        && in.getShort(8) >= FIRST_VERSION
+                        && in.getShort(8) <= VERSION
                         && isSealed(sector);
         if (!isOne) {
             return Optional.empty();
@@ -176,6 +213,7 @@ public record RecoveryHeader(
         }
         return Optional.of(
                 new RecoveryHeader(
+                        in.getShort(8),
                         kind,
                         id,
                         in.getShort(28) & 0xffff,

@@ -55,6 +55,7 @@ public final class RecoveryPlan {
             long stripes = (sectors + data - 1) / data;
             RecoveryHeader plan =
                     new RecoveryHeader(
+                            RecoveryHeader.VERSION,
                             Kind.THIS_DISC,
                             setId,
                             disc,
@@ -86,8 +87,17 @@ public final class RecoveryPlan {
      * @param parity how many discs there are for recovery
      */
     public static RecoveryHeader ofSet(SetId setId, int disc, List<Long> lengths, int parity) {
+        return ofSet(RecoveryHeader.VERSION, setId, disc, lengths, parity);
+    }
+
+    /**
+     * @param version of the set that it belongs to
+     */
+    static RecoveryHeader ofSet(
+            int version, SetId setId, int disc, List<Long> lengths, int parity) {
         long sectors = lengths.get(disc - 1) / Sector.BYTES;
         return new RecoveryHeader(
+                version,
                 Kind.OF_A_SET,
                 setId,
                 disc,
@@ -110,6 +120,7 @@ public final class RecoveryPlan {
     public static RecoveryHeader forSet(
             SetId setId, int number, List<Long> lengths, int parity, long fileSector) {
         return new RecoveryHeader(
+                RecoveryHeader.VERSION,
                 Kind.FOR_A_SET,
                 setId,
                 lengths.size() + number,

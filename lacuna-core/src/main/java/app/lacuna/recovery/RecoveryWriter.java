@@ -40,6 +40,7 @@ public final class RecoveryWriter {
 
     /** For a disc by itself, whose covered part has been written. */
     public void ofThisDisc() throws IOException {
+        writeFront();
         Shards own =
                 (shard, first, count, into) -> {
                     long sector = shard * header.stripes() + first;
@@ -51,13 +52,13 @@ public final class RecoveryWriter {
         new Encoder(header.code(), own, cancel)
                 .encode(
                         header.stripes(),
-                        (row, stripe, bytes, length) ->
-                                parity(row * header.stripes() + stripe, bytes, length));
+                        (row, stripe, bytes, length) -> parity(row, stripe, bytes, length));
         writeRest();
     }
 
     /** For a disc that others can replace: only checksums. */
     public void ofASet() throws IOException {
+        writeFront();
         byte[] buffer = new byte[BUFFER_SECTORS * Sector.BYTES];
         for (long first = 0; first < header.protectedSectors(); first += BUFFER_SECTORS) {
             cancel.check();
@@ -93,7 +94,7 @@ public final class RecoveryWriter {
                         header.stripes(),
                         (parity, stripe, bytes, length) -> {
                             if (parity == row) {
-                                parity(stripe, bytes, length);
+                                parity(0, stripe, bytes, length);
                             }
                         });
         writeRest();
@@ -121,12 +122,26 @@ public final class RecoveryWriter {
         }
     }
 
-    private void parity(long first, byte[] bytes, int length) throws IOException {
-        for (int at = 0; at < length; at += Sector.BYTES) {
-            long number = header.protectedSectors() + first + at / Sector.BYTES;
-            checksums[(int) number] = Sector.checksum(bytes, at);
+    private void parity(int row, long stripe, byte[] bytes, int length) throws IOException {
+        for (int at = 0; at < length; ) {
+            long first = header.paritySector(row, stripe + at / Sector.BYTES);
+            int end = at;
+            long next = first;
+            while (end < length && header.paritySector(row, stripe + end / Sector.BYTES) == next) {
+                checksums[(int) (header.protectedSectors() + next)] = Sector.checksum(bytes, end);
+                end += Sector.BYTES;
+                next++;
+            }
+            write(header.firstParity() + first, ByteBuffer.wrap(bytes, at, end - at));
+            at = end;
         }
-        write(header.firstParity() + first, ByteBuffer.wrap(bytes, 0, length));
+    }
+
+    /** Before anything is read: these sectors are covered, too. */
+    private void writeFront() throws IOException {
+        for (long place : header.front()) {
+            write(place, ByteBuffer.wrap(header.toBytes()));
+        }
     }
 
     private void writeRest() throws IOException {

@@ -100,6 +100,27 @@ public final class SetRepair {
         }
     }
 
+    /**
+     * The header of a data disc that has lost all copies of it; empty if no disc for recovery is
+     * there to tell its length.
+     */
+    public static Optional<RecoveryHeader> headerOf(int disc, List<RecoveryHeader> others) {
+        return others.stream()
+                .filter(header -> header.kind() == Kind.FOR_A_SET)
+                .filter(header -> disc >= 1 && disc <= header.dataShards())
+                .findFirst()
+                .map(
+                        header ->
+                                RecoveryPlan.ofSet(
+                                        header.version(),
+                                        header.setId(),
+                                        disc,
+                                        header.lengths().stream()
+                                                .map(sectors -> sectors * Sector.BYTES)
+                                                .toList(),
+                                        header.parityShards()));
+    }
+
     private RecoveryHeader headerOf(int disc) {
         if (discs.containsKey(disc)) {
             return discs.get(disc).header();
@@ -108,7 +129,7 @@ public final class SetRepair {
                 ofRecovery.orElseThrow().lengths().stream()
                         .map(sectors -> sectors * Sector.BYTES)
                         .toList();
-        return RecoveryPlan.ofSet(any.setId(), disc, lengths, any.parityShards());
+        return RecoveryPlan.ofSet(any.version(), any.setId(), disc, lengths, any.parityShards());
     }
 
     private BitSet read(int shard, long first, int count, byte[] into) {

@@ -15,10 +15,14 @@ import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.FileSource;
 import app.lacuna.compression.Method;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.extract.ExtractReport;
+import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.failure.DiscMissing;
 import app.lacuna.failure.DiscTooSmall;
 import app.lacuna.failure.DiscsDoNotBelong;
@@ -27,6 +31,10 @@ import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TooLargeForDisc;
 import app.lacuna.failure.WrongPassword;
 import app.lacuna.job.DiscsRepaired.State;
+import app.lacuna.proof.ProofReport;
+import app.lacuna.proof.Verdict;
+import app.lacuna.recovery.RecoveryFinder;
+import app.lacuna.recovery.RecoveryHeader;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;
@@ -34,6 +42,7 @@ import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
@@ -325,6 +334,110 @@ class DiscsJobTest {
                 .isEqualTo(before);
     }
 
+    /** Every copy of its header is gone: the other discs tell what it should be. */
+    @Test
+    void discOfASetWithoutHeaders_isUsed() throws IOException {
+        DiscsResult result = write(Spread.TOGETHER, Recovery.ONE_DISC, Names.HIDDEN);
+        Path image = result.images().get(0);
+        byte[] before = Files.readAllBytes(image);
+        RecoveryHeader header;
+        try (ByteSource source = new FileSource(image)) {
+            header = RecoveryFinder.find(source, CancelToken.never()).orElseThrow();
+        }
+        scratch(image, 0, 16 * 2048);
+        scratch(image, header.protectedSectors() * 2048, (int) header.fileBytes());
+        DiscsRepaired report = Discs.repair(result.images(), folder);
+        assertThat(report.isComplete()).isTrue();
+        assertThat(report.discs().get(0).state()).isEqualTo(State.REPAIRED);
+        assertThat(Files.readAllBytes(report.discs().get(0).image().orElseThrow()))
+                .isEqualTo(before);
+    }
+
+    @Test
+    void truncatedDisc_isRepairedAndComplete() throws IOException {
+        DiscsResult result = write(Spread.TOGETHER, Recovery.ONE_DISC, Names.HIDDEN);
+        Path image = result.images().get(0);
+        byte[] before = Files.readAllBytes(image);
+        for (int length : new int[] {500_000, 2_048, 0}) {
+            Files.write(image, Arrays.copyOf(before, length));
+            Path repaired = Files.createDirectory(folder.resolve("repaired " + length));
+            DiscsRepaired report = Discs.repair(result.images(), repaired);
+            assertThat(report.isComplete()).as("cut to %d", length).isTrue();
+            Path made =
+                    report.discs().stream()
+                            .filter(disc -> disc.number() == 1)
+                            .findFirst()
+                            .flatMap(DiscsRepaired.Disc::image)
+                            .orElseThrow();
+            assertThat(Files.readAllBytes(made)).isEqualTo(before);
+        }
+    }
+
+    /** The same label, the same minute: only the mark on the discs tells them apart. */
+    @Test
+    void foldersOfTwoSetsWithOneLabel_areNotMixed() throws IOException {
+        DiscsResult first = write(Spread.OPEN_ALONE, Recovery.NONE, Names.VISIBLE);
+        Path other = Files.createDirectory(folder.resolve("other"));
+        DiscsResult second =
+                Discs.write(
+                        Discs.order(DISC, Spread.OPEN_ALONE, Recovery.NONE),
+                        options(Names.VISIBLE, Protection.AES_256),
+                        other,
+                        tree);
+        Path one = folder.resolve("m1");
+        Path two = folder.resolve("m2");
+        MountedDisc.of(first.images().get(0), one);
+        MountedDisc.of(second.images().get(1), two);
+        for (List<Path> mixed :
+                List.of(
+                        List.of(one, two),
+                        List.of(first.images().get(0), two),
+                        List.of(first.images().get(0), second.images().get(1)))) {
+            assertThatThrownBy(() -> Archives.discs(mixed, Limits.STANDARD, Nested.AS_A_FILE))
+                    .isInstanceOf(DiscsDoNotBelong.class);
+        }
+    }
+
+    @Test
+    void readMeOfASetWithoutPassword_mentionsNone() throws IOException {
+        DiscsResult result =
+                Discs.write(
+                        Discs.order(DISC, Spread.OPEN_ALONE, Recovery.NONE),
+                        options(Names.VISIBLE, Protection.NONE),
+                        Files.createDirectory(folder.resolve("open")),
+                        tree);
+        Path mounted = folder.resolve("mounted");
+        MountedDisc.of(result.images().get(0), mounted);
+        assertThat(Files.readString(mounted.resolve("READ-ME.txt")))
+                .doesNotContainIgnoringCase("password")
+                .doesNotContain("AES");
+    }
+
+    @Test
+    void tooSmallDisc_isToldASizeThatIsShownAsLarger() {
+        for (long least : new long[] {1_410_000, 1_400_001, 999_999, 25_049_999_999L}) {
+            DiscTooSmall failure = new DiscTooSmall(1_400_000, least);
+            String shown = failure.facts().get(1).toString();
+            assertThat(shown).isNotEqualTo(failure.facts().get(0).toString());
+        }
+    }
+
+    @Test
+    void cutImage_isReported() throws IOException {
+        DiscsResult result = write(Spread.OPEN_ALONE, Recovery.SCRATCHES, Names.VISIBLE);
+        Path image = result.images().get(0);
+        byte[] bytes = Files.readAllBytes(image);
+        Files.write(image, Arrays.copyOf(bytes, bytes.length - 4 * 2048));
+        try (ArchiveReader reader = Archives.disc(image, Limits.STANDARD, Nested.AS_A_FILE);
+                Secret password = TestTrees.secret(Discs.PASSWORD);
+                OpenedArchive opened = reader.open(password)) {
+            ProofReport report =
+                    new VerifyJob(opened, ProgressListener.none(), CancelToken.never())
+                            .run(Optional.empty());
+            assertThat(report.count(Verdict.DAMAGED)).isEqualTo(1);
+        }
+    }
+
     @Test
     void withoutRecoveryDataItIsSaid() throws IOException {
         DiscsResult result = write(Spread.OPEN_ALONE, Recovery.NONE, Names.VISIBLE);
@@ -444,5 +557,44 @@ class DiscsJobTest {
         Path back = folder.resolve("back");
         assertThat(Jobs.extract(image, "", back).isComplete()).isTrue();
         SameTree.assertSame(back.resolve("season"), tree);
+    }
+
+    /** An image of another writer has no checksums: what is missing must be noticed. */
+    @Test
+    void cutImageOfAnotherWriter_isDamaged() throws IOException {
+        Path image = folder.resolve("theirs.iso");
+        PlainImage.of(image, tree);
+        byte[] bytes = Files.readAllBytes(image);
+        Files.write(image, Arrays.copyOf(bytes, bytes.length - bytes.length / 3));
+        try (ArchiveReader reader = Archives.open(image);
+                OpenedArchive opened = reader.open()) {
+            ProofReport report =
+                    new VerifyJob(opened, ProgressListener.none(), CancelToken.never())
+                            .run(Optional.empty());
+            assertThat(report.archiveIsWhole()).isFalse();
+            assertThat(report.count(Verdict.WHOLE)).isZero();
+        }
+        Path back = folder.resolve("back");
+        ExtractReport out = Jobs.extract(image, "", back);
+        assertThat(out.isComplete()).isFalse();
+        assertThat(out.entries())
+                .filteredOn(entry -> entry.result() == ExtractedEntry.Result.DAMAGED)
+                .isNotEmpty()
+                .allMatch(entry -> entry.target().isEmpty());
+    }
+
+    @Test
+    void imageOfAnotherWriter_isReadableAndNotWhole() throws IOException {
+        Path image = folder.resolve("theirs.iso");
+        PlainImage.of(image, tree);
+        try (ArchiveReader reader = Archives.open(image);
+                OpenedArchive opened = reader.open()) {
+            ProofReport report =
+                    new VerifyJob(opened, ProgressListener.none(), CancelToken.never())
+                            .run(Optional.empty());
+            assertThat(report.archiveIsWhole()).isTrue();
+            assertThat(report.good(false)).isEqualTo(Verdict.READABLE);
+            assertThat(report.count(Verdict.READABLE)).isEqualTo(report.entries().size());
+        }
     }
 }

@@ -117,6 +117,117 @@ class DiscRepairTest {
         }
     }
 
+    /** Also across the border of data and recovery file, in layouts of many sizes. */
+    @Test
+    void scratchOfPromisedLength_hitsNoStripeTooOften() {
+        Random random = new Random(5);
+        for (int layout = 0; layout < 60; layout++) {
+            long sectors = 50 + random.nextInt(4_000);
+            long room = (10 + random.nextInt((int) sectors)) * (long) Sector.BYTES;
+            Optional<RecoveryHeader> plan =
+                    RecoveryPlan.withinDisc(SET, 1, 1, sectors * Sector.BYTES, room);
+            plan.ifPresent(DiscRepairTest::assertNoStripeIsHitTooOften);
+        }
+    }
+
+    private static void assertNoStripeIsHitTooOften(RecoveryHeader header) {
+        int all = (int) (header.fileSector() + header.fileSectors());
+        int[] stripes = new int[all];
+        Arrays.fill(stripes, -1);
+        for (int sector = 0; sector < header.protectedSectors(); sector++) {
+            stripes[sector] = (int) (sector % header.stripes());
+        }
+        for (int row = 0; row < header.parityShards(); row++) {
+            for (int stripe = 0; stripe < header.stripes(); stripe++) {
+                long at = header.firstParity() + header.paritySector(row, stripe);
+                assertThat(stripes[(int) at]).isEqualTo(-1);
+                stripes[(int) at] = stripe;
+            }
+        }
+        int length = (int) (header.longestScratchBytes() / Sector.BYTES);
+        int[] hits = new int[(int) header.stripes()];
+        for (int sector = 0; sector < all; sector++) {
+            if (stripes[sector] >= 0) {
+                hits[stripes[sector]]++;
+                assertThat(hits[stripes[sector]])
+                        .as("%s, window that ends at %d", header, sector)
+                        .isLessThanOrEqualTo(header.parityShards());
+            }
+            int behind = sector - length + 1;
+            if (behind >= 0 && stripes[behind] >= 0) {
+                hits[stripes[behind]]--;
+            }
+        }
+    }
+
+    @Test
+    void scratchAcrossTheBorder_isRepaired() throws IOException {
+        Path disc = disc("a.iso", 630, 6);
+        RecoveryHeader header = withRecovery(disc, 100 * Sector.BYTES);
+        byte[] whole = Files.readAllBytes(disc);
+        long promised = header.longestScratchBytes();
+        for (long before = 1; before * Sector.BYTES < promised; before += 3) {
+            long place = (header.fileSector() - before) * Sector.BYTES;
+            Path out = folder.resolve("repaired.iso");
+            try (Scratched scratched = new Scratched(disc).ring(place, promised)) {
+                assertThat(repair(scratched, out).isWhole()).as("%d before", before).isTrue();
+            }
+            assertThat(Files.readAllBytes(out)).as("%d before", before).isEqualTo(whole);
+            Files.delete(out);
+        }
+    }
+
+    /** All copies of the header in the recovery file are unreadable. */
+    @Test
+    void headersAtTheEndLost_headerAtTheFrontIsFound() throws IOException {
+        Path disc = disc("a.iso", 630, 6);
+        RecoveryHeader header = withRecovery(disc, 100 * Sector.BYTES);
+        try (Scratched scratched = new Scratched(disc)) {
+            for (long place : header.headers()) {
+                if (place >= header.fileSector()) {
+                    scratched.ring(place * Sector.BYTES, Sector.BYTES);
+                }
+            }
+            assertThat(RecoveryFinder.find(scratched, CancelToken.never())).contains(header);
+        }
+        try (Scratched scratched = new Scratched(disc).ring(0, 16 * Sector.BYTES)) {
+            assertThat(RecoveryFinder.find(scratched, CancelToken.never())).contains(header);
+        }
+    }
+
+    /** Discs of version 1 have their parity in the order of the stripes. */
+    @Test
+    void discOfVersion1_isRepaired() throws IOException {
+        Path disc = disc("a.iso", 630, 6);
+        RecoveryHeader now =
+                RecoveryPlan.withinDisc(SET, 2, 3, Files.size(disc), 100 * Sector.BYTES)
+                        .orElseThrow();
+        RecoveryHeader older =
+                new RecoveryHeader(
+                        1,
+                        now.kind(),
+                        now.setId(),
+                        now.disc(),
+                        now.discs(),
+                        now.dataShards(),
+                        now.parityShards(),
+                        now.stripes(),
+                        now.protectedSectors(),
+                        now.fileSector(),
+                        now.paritySectors(),
+                        now.lengths());
+        try (FileChannel image = readWrite(disc)) {
+            new RecoveryWriter(older, image, count -> {}, CancelToken.never()).ofThisDisc();
+        }
+        byte[] whole = Files.readAllBytes(disc);
+        Path out = folder.resolve("repaired.iso");
+        try (Scratched scratched = new Scratched(disc).ring(0, older.longestScratchBytes())) {
+            assertThat(repair(scratched, out).isWhole()).isTrue();
+        }
+        assertThat(Files.readAllBytes(out)).isEqualTo(whole);
+        assertThat(older.headers()).hasSize(4);
+    }
+
     @Test
     void aLongerRingIsNamedToTheSectorAndTheRestIsThere() throws IOException {
         Path disc = disc("a.iso", 2_000, 3);

@@ -13,6 +13,6 @@ public final class RegisterOfTest {
     }
 
     public static void end() throws IOException {
-        Register.use(Optional.empty());
+        SessionRegister.restore();
     }
 }

@@ -10,6 +10,8 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import java.io.ByteArrayInputStream;
@@ -19,6 +21,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /** The files of an image, read like an archive without a password. The image stays the caller's. */
@@ -100,6 +103,18 @@ public final class IsoArchive implements ArchiveReader {
         @Override
         public boolean isChecked() {
             return true;
+        }
+
+        @Override
+        public boolean hasChecks() {
+            return false;
+        }
+
+        @Override
+        public Optional<DamagedArchive> outerDamage() throws IOException {
+            return disc.isCut()
+                    ? Optional.of(new DamagedArchive(Damage.CUT_SHORT, "", listing.archiveBytes()))
+                    : Optional.empty();
         }
 
         @Override

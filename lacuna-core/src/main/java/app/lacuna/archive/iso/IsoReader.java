@@ -37,6 +37,7 @@ public final class IsoReader {
     private final Volume volume;
     private final List<IsoEntry> entries = new ArrayList<>();
     private final Set<Long> visited = new HashSet<>();
+    private long directoryBytes;
 
     /** What the descriptors say. */
     private record Volume(
@@ -44,6 +45,7 @@ public final class IsoReader {
             String set,
             int number,
             int count,
+            long blocks,
             long rootBlock,
             long rootBytes,
             String made) {}
@@ -116,6 +118,7 @@ public final class IsoReader {
                 text(descriptor, 190, 128, joliet),
                 descriptor.getShort(124) & 0xffff,
                 descriptor.getShort(120) & 0xffff,
+                descriptor.getInt(80) & 0xffffffffL,
                 descriptor.getInt(158) & 0xffffffffL,
                 descriptor.getInt(166) & 0xffffffffL,
                 text(descriptor, 813, 16, false));
@@ -168,10 +171,22 @@ public final class IsoReader {
         return Collections.unmodifiableList(entries);
     }
 
-    /** The bytes of a file, one extent after another. The caller closes the stream. */
-    public InputStream open(IsoEntry entry) {
+    /** Whether the image is shorter than the volume that it contains (8.4.8). */
+    public boolean isCut() throws IOException {
+        return source.size() < volume.blocks() * Iso.BLOCK_BYTES;
+    }
+
+    /**
+     * The bytes of a file, one extent after another. The caller closes the stream.
+     *
+     * @throws DamagedArchive if the image ends before the file does
+     */
+    public InputStream open(IsoEntry entry) throws IOException {
         List<InputStream> parts = new ArrayList<>();
         for (IsoEntry.Extent extent : entry.extents()) {
+            if (extent.position() + extent.length() > source.size()) {
+                throw new DamagedArchive(Damage.CUT_SHORT, entry.path(), source.size());
+            }
             parts.add(new SourceInput(source, extent.position(), extent.length()));
         }
         return parts.size() == 1
@@ -209,6 +224,10 @@ public final class IsoReader {
         }
 
         void read(Deque<Open> open) throws IOException {
+            directoryBytes += directory.bytes();
+            if (directoryBytes > source.size()) {
+                throw damaged(directory.block()); // directories that claim the same blocks
+            }
             for (long done = 0; done < directory.bytes(); done += Iso.BLOCK_BYTES) {
                 long number = directory.block() + done / Iso.BLOCK_BYTES;
                 ByteBuffer block = block(source, number);

@@ -31,6 +31,8 @@ import java.util.OptionalInt;
  * itself.
  */
 final class TarArchive implements OpenedArchive {
+    static final String STORED = "stored";
+
     private static final int PERMISSIONS = 01777;
 
     private final TarBytes bytes;
@@ -40,6 +42,7 @@ final class TarArchive implements OpenedArchive {
     private final Spelling spelling;
     private final Closeable around;
     private final long[] starts;
+    private final boolean checks;
 
     /**
      * @param outside what is seen of it without opening it
@@ -59,6 +62,7 @@ final class TarArchive implements OpenedArchive {
         this.around = around;
         this.starts = listed.all().stream().mapToLong(ListedEntry::start).sorted().toArray();
         boolean locked = outside.needsPassword();
+        this.checks = locked || !method.equals(STORED);
         Protection protection = locked ? Protection.AES_256 : Protection.NONE;
         long total = Math.max(1, listed.all().stream().mapToLong(ListedEntry::stored).sum());
         double share = Math.min(1, (double) outside.archiveBytes() / total);
@@ -113,6 +117,12 @@ final class TarArchive implements OpenedArchive {
     @Override
     public boolean isChecked() {
         return true;
+    }
+
+    /** A TAR by itself has checksums of its headers only. */
+    @Override
+    public boolean hasChecks() {
+        return checks;
     }
 
     @Override

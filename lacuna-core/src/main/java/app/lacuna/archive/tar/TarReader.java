@@ -292,7 +292,7 @@ final class TarReader implements TarArchiveReader {
                 Wrapping wrapping,
                 Closeable around)
                 throws IOException {
-            String method = wrapping == Wrapping.NONE ? "stored" : lower(wrapping);
+            String method = wrapping == Wrapping.NONE ? TarArchive.STORED : lower(wrapping);
             requireHonest(entries);
             return new TarArchive(bytes, entries, outside, spelling, method, around);
         }

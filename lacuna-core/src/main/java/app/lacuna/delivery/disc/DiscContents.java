@@ -37,6 +37,7 @@ public final class DiscContents {
     private final Instant when;
     private final Locale language;
     private final IsoFolder root;
+    private String mark = "0".repeat(32);
     private final Map<String, String> checksums = new LinkedHashMap<>();
 
     public DiscContents(DiscFacts facts, DiscOrder order) {
@@ -73,6 +74,12 @@ public final class DiscContents {
         return this;
     }
 
+    /** Tells the set from others with the same label. */
+    public DiscContents ofSet(String setMark) {
+        mark = setMark;
+        return this;
+    }
+
     /**
      * The disc, planned to the byte.
      *
@@ -83,6 +90,7 @@ public final class DiscContents {
         new OpenerPage().write(page);
         add(OPENER, page.toByteArray());
         add(READ_ME, new ReadMe(facts, language).text());
+        add(SetMark.FILE, SetMark.line(mark));
         StringBuilder sums = new StringBuilder();
         checksums.forEach((name, sum) -> sums.append(sum).append("  ").append(name).append('\n'));
         add(CHECKSUMS, sums.toString());

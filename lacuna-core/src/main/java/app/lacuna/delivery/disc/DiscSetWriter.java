@@ -36,6 +36,7 @@ public final class DiscSetWriter {
     private final LongConsumer onBytes;
     private final CancelToken cancel;
     private final SetId setId;
+    private final String mark = SetMark.fresh();
     private final List<DiscFacts> facts = new ArrayList<>();
     private final List<FileChannel> channels = new ArrayList<>();
     private final List<Long> covered = new ArrayList<>();
@@ -134,7 +135,7 @@ public final class DiscSetWriter {
 
     private DiscContents contents(DiscFacts disc, Part part, List<String> names)
             throws IOException {
-        DiscContents contents = new DiscContents(disc, order);
+        DiscContents contents = new DiscContents(disc, order).ofSet(mark);
         contents.addArchive(part.name(), part.file(), part.sha256());
         if (!names.isEmpty()) {
             contents.addNames(names);
@@ -206,7 +207,8 @@ public final class DiscSetWriter {
             throws IOException {
         DiscFacts disc = order.facts(dataDiscs + number, count(), form);
         long bytes = RecoveryPlan.forSet(setId, number, covered, parity, 0).fileBytes();
-        DiscContents.Disc planned = new DiscContents(disc, order).finish(Optional.of(bytes));
+        DiscContents.Disc planned =
+                new DiscContents(disc, order).ofSet(mark).finish(Optional.of(bytes));
         FileChannel channel = write(planned.image());
         long sector = planned.recovery().orElseThrow().position() / DiscKind.SECTOR_BYTES;
         RecoveryHeader header = RecoveryPlan.forSet(setId, number, covered, parity, sector);

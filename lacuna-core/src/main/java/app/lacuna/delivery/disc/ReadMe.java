@@ -32,8 +32,8 @@ final class ReadMe {
                             facts.spread() == DiscFacts.Spread.OPEN_ALONE
                                     ? "read-me.alone"
                                     : "read-me.together"));
-            paragraphs.add(say("read-me.page"));
-            paragraphs.add(say("read-me.other"));
+            paragraphs.add(say(facts.isLocked() ? "read-me.page" : "read-me.page-open"));
+            paragraphs.add(say(facts.isLocked() ? "read-me.other" : "read-me.other-open"));
         }
         if (facts.isLocked()) {
             paragraphs.add(say("read-me.password"));

@@ -1,15 +1,19 @@
 package app.lacuna.archive.iso;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.base.CancelToken;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.bytes.MemorySource;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.Random;
@@ -97,6 +101,69 @@ class IsoReaderTest {
     void whatIsNoImageIsNone() throws IOException {
         try (ByteSource source = new MemorySource(new byte[100_000])) {
             assertThat(IsoReader.isImage(source)).isFalse();
+        }
+    }
+
+    /** Directories that each claim nearly all of a large sparse image. */
+    @Test
+    void directoriesThatClaimTheSameBlocks_areDamage() throws IOException {
+        IsoFolder root = IsoFolder.root(THEN);
+        for (int i = 0; i < 30; i++) {
+            root.addFolder("folder " + i, THEN, 0755);
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        VolumeName name = new VolumeName("MANY", "MANY", 1, 1, THEN);
+        new IsoImage(root, name).writeTo(out, count -> {}, CancelToken.never());
+        byte[] bytes = out.toByteArray();
+        int large = 90 << 20;
+        ByteBuffer image = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
+        for (int at = 17 * 2048; at + 34 < bytes.length; at++) {
+            // a directory record of an empty folder: its length in both orders, and its flags
+            boolean folder =
+                    image.getInt(at + 10) == 2048
+                            && image.getInt(at + 14) == Integer.reverseBytes(2048)
+                            && bytes[at + 25] == 2
+                            && (bytes[at + 32] & 0xff) > 1;
+            if (folder) {
+                image.putInt(at + 10, large);
+                image.putInt(at + 14, Integer.reverseBytes(large));
+            }
+        }
+        ByteSource sparse = new Sparse(bytes, 100L << 20);
+        assertThatThrownBy(() -> IsoReader.open(sparse)).isInstanceOf(DamagedArchive.class);
+        assertThat(((Sparse) sparse).read).isLessThan(300L << 20);
+    }
+
+    /** Zeros behind the bytes, and a count of what was read. */
+    private static final class Sparse implements ByteSource {
+        private final byte[] bytes;
+        private final long size;
+        private long read;
+
+        Sparse(byte[] bytes, long size) {
+            this.bytes = bytes;
+            this.size = size;
+        }
+
+        @Override
+        public int read(ByteBuffer into, long position) {
+            int count = (int) Math.min(into.remaining(), size - position);
+            for (int i = 0; i < count; i++) {
+                long at = position + i;
+                into.put(at < bytes.length ? bytes[(int) at] : 0);
+            }
+            read += Math.max(0, count);
+            return count <= 0 ? -1 : count;
+        }
+
+        @Override
+        public long size() {
+            return size;
+        }
+
+        @Override
+        public void close() {
+            // nothing is open
         }
     }
 }

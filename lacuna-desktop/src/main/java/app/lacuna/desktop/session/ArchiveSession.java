@@ -112,7 +112,7 @@ public final class ArchiveSession {
 
     private void checked(OpenedArchive reader) {
         switch (check.state().get().kind()) {
-            case WHOLE, UNPROTECTED -> {
+            case WHOLE, READABLE, UNPROTECTED -> {
                 if (reader.isChecked()) {
                     viewer.archiveIsChecked();
                 }

@@ -89,7 +89,9 @@ public final class CheckModel {
             state.set(CheckState.ended(Kind.UNPROTECTED, open, entries, clock.instant()));
             return;
         }
-        Kind kind = damaged.isEmpty() ? Kind.WHOLE : Kind.DAMAGED;
+        boolean unchecked = report.filter(p -> p.count(Verdict.READABLE) > 0).isPresent();
+        Kind good = unchecked ? Kind.READABLE : Kind.WHOLE;
+        Kind kind = damaged.isEmpty() ? good : Kind.DAMAGED;
         state.set(CheckState.ended(kind, damaged.size(), entries, clock.instant()));
     }
 

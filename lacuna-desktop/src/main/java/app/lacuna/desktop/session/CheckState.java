@@ -19,6 +19,8 @@ public record CheckState(
         /** It could not be brought to its end. */
         GIVEN_UP,
         WHOLE,
+        /** All of it can be read; the format has nothing to check it by. */
+        READABLE,
         /** Some files are damaged; the others were checked. */
         DAMAGED,
         /** All of it can be read; some of it anybody could have put there. */

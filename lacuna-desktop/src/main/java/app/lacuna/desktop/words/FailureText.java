@@ -1,6 +1,7 @@
 package app.lacuna.desktop.words;
 
 import app.lacuna.base.ByteCount;
+import app.lacuna.clearing.NotRecordedException;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.DestinationMissing;
 import app.lacuna.failure.DiscMissing;
@@ -79,6 +80,9 @@ public record FailureText(String what, String safe, String next) {
         if (failure instanceof LacunaException own) {
             facts.addAll(own.facts());
             return own.getClass().getSimpleName();
+        }
+        if (failure instanceof NotRecordedException) {
+            return "NotRecorded";
         }
         if (failure instanceof NoSuchFileException) {
             return "NoSuchFile";

@@ -39,7 +39,7 @@ public final class FolderMedium implements Medium {
             throw e.getCause();
         }
         files.sort(String::compareTo);
-        identity = identify();
+        identity = identify().with(mark());
     }
 
     public static FolderMedium open(Path folder) throws IOException {

@@ -17,11 +17,22 @@ public final class ImageMedium implements Medium {
     private final Path file;
     private final ByteSource source;
     private final IsoReader disc;
+    private final String mark;
 
     private ImageMedium(Path file, ByteSource source, IsoReader disc) {
         this.file = file;
         this.source = source;
         this.disc = disc;
+        this.mark = readableMark();
+    }
+
+    /** A disc whose mark cannot be read is told by its label and time. */
+    private String readableMark() {
+        try {
+            return mark();
+        } catch (IOException e) {
+            return "";
+        }
     }
 
     /**
@@ -49,7 +60,8 @@ public final class ImageMedium implements Medium {
                 disc.set().isEmpty() ? disc.label() : disc.set(),
                 alone ? 1 : disc.number(),
                 alone ? 1 : disc.count(),
-                disc.made());
+                disc.made(),
+                mark);
     }
 
     /** Everything on it, by whatever program it was written. */

@@ -4,13 +4,20 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.EntrySequence;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.OpenedArchive;
+import app.lacuna.archive.iso.IsoReader;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Spelling;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.FileSource;
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.DamagedArchive;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 
 /** An opened archive that knows which discs it is on. */
 public final class OpenedDiscs implements OpenedArchive {
@@ -25,6 +32,26 @@ public final class OpenedDiscs implements OpenedArchive {
     /** Where they are: images, or folders where discs are mounted. */
     public List<Path> discs() {
         return discs;
+    }
+
+    @Override
+    public boolean hasChecks() {
+        return archive.hasChecks();
+    }
+
+    @Override
+    public Optional<DamagedArchive> outerDamage() throws IOException {
+        for (Path disc : discs) {
+            if (Files.isDirectory(disc)) {
+                continue;
+            }
+            try (ByteSource source = new FileSource(disc)) {
+                if (IsoReader.open(source).isCut()) {
+                    return Optional.of(new DamagedArchive(Damage.CUT_SHORT, "", source.size()));
+                }
+            }
+        }
+        return archive.outerDamage();
     }
 
     @Override

@@ -58,7 +58,7 @@ public final class ProvingModel {
     public record Proved(ProofReport report, boolean originals, Instant when) {
         /** The verdict that everything should have. */
         public Verdict good() {
-            return originals ? Verdict.IDENTICAL : Verdict.WHOLE;
+            return report.good(originals);
         }
     }
 
@@ -168,8 +168,10 @@ public final class ProvingModel {
     /** What the report says, in one sentence. */
     public static String sentence(Proved now) {
         int good = now.report().count(now.good());
+        String alone =
+                now.good() == Verdict.READABLE ? "proving.sum.readable" : "proving.sum.itself";
         return Words.text(
-                now.originals() ? "proving.sum.originals" : "proving.sum.itself",
+                now.originals() ? "proving.sum.originals" : alone,
                 good,
                 now.report().entries().size());
     }

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.Failpoint;
 import app.lacuna.base.Links;
 import app.lacuna.clearing.Cleared.Result;
 import java.io.IOException;
@@ -46,6 +47,7 @@ public final class Clearer {
 
     /** Some systems do not delete what is marked as read-only. */
     private static void remove(Path path) throws IOException {
+        Failpoint.reached("delete");
         try {
             Files.delete(path);
         } catch (AccessDeniedException e) {

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.Failpoint;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
@@ -37,6 +38,7 @@ public final class FreeName {
         try {
             if (plain) {
                 Files.createLink(to, from);
+                Failpoint.reached("link.made");
                 Files.delete(from);
                 return true;
             }

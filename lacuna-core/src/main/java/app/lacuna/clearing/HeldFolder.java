@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.Failpoint;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;
@@ -53,6 +54,7 @@ final class HeldFolder {
 
     /** Moves an item of the parent into the folder. */
     void take(Path name) throws IOException {
+        Failpoint.reached("aside.take");
         if (held.isPresent()) {
             heldParent.orElseThrow().move(name, held.get(), name);
         } else {
@@ -62,6 +64,7 @@ final class HeldFolder {
 
     /** Moves an item back, under a free name if its own is taken. */
     Path putBack(Path name) throws IOException {
+        Failpoint.reached("aside.put-back");
         if (isInPlace()) {
             return FreeName.moveInto(folder.resolve(name), parent, name);
         }

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.Failpoint;
 import app.lacuna.state.PrivatePlaces;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
@@ -147,6 +148,7 @@ final class Journal implements AutoCloseable {
         if (durable) {
             channel.force(false);
         }
+        Failpoint.reached("journal.written");
     }
 
     private static void write(Line line, StringWriter text) throws IOException {

@@ -1,5 +1,6 @@
 package app.lacuna.generations;
 
+import app.lacuna.base.Failpoint;
 import app.lacuna.base.Presence;
 import app.lacuna.failure.DestinationMissing;
 import app.lacuna.failure.DestinationTaken;
@@ -376,6 +377,7 @@ public final class GenerationStore {
 
     private static boolean isDeleted(Generation old) {
         try {
+            Failpoint.reached("generation.delete");
             Files.deleteIfExists(old.file());
             return true;
         } catch (IOException | SecurityException e) {

@@ -60,6 +60,7 @@ public final class RoundRunJob {
     private final CancelToken cancel;
     private Secret password;
     private volatile boolean placeMade;
+    private SourceScan scan = BackupSources::scan;
 
     /**
      * What is asked for.
@@ -89,6 +90,18 @@ public final class RoundRunJob {
         this.clock = clock;
         this.listener = listener;
         this.cancel = cancel;
+    }
+
+    /** Finds the items of a backup. */
+    @FunctionalInterface
+    interface SourceScan {
+        FileSelection of(Round round, Path own, CancelToken cancel) throws IOException;
+    }
+
+    /** With a scan that finds something else than what is on disk. */
+    RoundRunJob scanning(SourceScan other) {
+        scan = other;
+        return this;
     }
 
     /**
@@ -148,7 +161,7 @@ public final class RoundRunJob {
 
     private RoundRun run(GenerationStore store) throws IOException {
         listener.onProgress(new Progress(Stage.SCANNING, "", 0, 0, 0, 0));
-        FileSelection selection = BackupSources.scan(round, store.folder(), cancel);
+        FileSelection selection = scan.of(round, store.folder(), cancel);
         BackupScope scope = BackupScope.of(selection, round.patterns(), round.withoutJunk());
         BackupBasis basis = BackupBasis.of(store, password, listener, cancel);
         if (basis.manifest().isPresent()) {

@@ -1,5 +1,6 @@
 package app.lacuna.staging;
 
+import app.lacuna.base.Failpoint;
 import app.lacuna.clearing.FreeName;
 import app.lacuna.clearing.Register;
 import app.lacuna.state.PrivatePlaces;
@@ -88,12 +89,14 @@ public final class StagedFile implements AutoCloseable {
      */
     public void publishAs(Path name, Existing existing) throws IOException {
         channel.close();
+        Failpoint.reached("publish.before");
         if (existing.replaces()) {
             moveOver(name);
         } else {
             moveIfFree(name);
         }
         published = true;
+        Failpoint.reached("publish.after");
         if (forced) {
             forceFolder(name.toAbsolutePath().getParent());
         }

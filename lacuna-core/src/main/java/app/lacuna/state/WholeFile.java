@@ -1,5 +1,6 @@
 package app.lacuna.state;
 
+import app.lacuna.base.Failpoint;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -32,7 +33,9 @@ public final class WholeFile {
             }
             channel.force(true);
         }
+        Failpoint.reached("state.before");
         Files.move(
                 made, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        Failpoint.reached("state.after");
     }
 }

@@ -14,7 +14,8 @@ import java.util.stream.Stream;
 
 /**
  * Decides which generations may be deleted. Only good generations count: a lost or damaged one
- * never takes the place of a good one. One whose disk does not answer is never deleted.
+ * never takes the place of a good one, and stays until enough good ones are newer. One whose disk
+ * does not answer is never deleted.
  */
 public final class Retention {
     private final Keep keep;
@@ -45,11 +46,22 @@ public final class Retention {
         all.forEach(each -> presence.put(each.id(), presenceOf.apply(each)));
         List<Generation> good = all.stream().filter(each -> isGood(each, byId, presence)).toList();
         Set<Generation> kept = new HashSet<>(keep.of(good, zone));
-        // one that is not good goes when it would have gone anyway
-        kept.addAll(keep.of(all, zone));
+        // what is left of a damaged one stays until enough good ones are newer
+        for (Generation each : all) {
+            if (!good.contains(each) && keep.of(with(each, good, all), zone).contains(each)) {
+                kept.add(each);
+            }
+        }
         all.stream().filter(each -> presence.get(each.id()) == Presence.UNKNOWN).forEach(kept::add);
         Set<String> needed = neededBy(kept, byId);
         return all.stream().filter(each -> !needed.contains(each.id())).toList();
+    }
+
+    private static List<Generation> with(
+            Generation one, List<Generation> good, List<Generation> all) {
+        Set<Generation> both = new HashSet<>(good);
+        both.add(one);
+        return all.stream().filter(both::contains).toList();
     }
 
     /** It exists, no check found damage, and the same holds for all that it needs. */

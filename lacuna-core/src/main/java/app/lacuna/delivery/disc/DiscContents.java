@@ -89,8 +89,7 @@ public final class DiscContents {
         ByteArrayOutputStream page = new ByteArrayOutputStream();
         new OpenerPage().write(page);
         add(OPENER, page.toByteArray());
-        add(READ_ME, new ReadMe(facts, language).text());
-        add(SetMark.FILE, SetMark.line(mark));
+        add(READ_ME, new ReadMe(facts, language).text() + SetMark.line(mark));
         StringBuilder sums = new StringBuilder();
         checksums.forEach((name, sum) -> sums.append(sum).append("  ").append(name).append('\n'));
         add(CHECKSUMS, sums.toString());

@@ -6,18 +6,17 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.util.HexFormat;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The file that tells the discs of one set from those of another with the same label: the same 16
- * random bytes, in hexadecimal digits, on each disc of a set.
+ * Tells the discs of one set from those of another with the same label: the same 16 random bytes,
+ * in hexadecimal digits, in the last line of the text on each disc of a set.
  */
 public final class SetMark {
-    public static final String FILE = "SET.txt";
-
     private static final int BYTES = 16;
-    private static final int LINE_BYTES = 2 * BYTES + 2;
-    private static final Pattern DIGITS = Pattern.compile("[0-9a-f]{32}");
+    private static final int MOST_READ = 1 << 16;
+    private static final Pattern LINE = Pattern.compile("(?m)^SET-ID ([0-9a-f]{32})\\r?$");
 
     private SetMark() {}
 
@@ -27,22 +26,22 @@ public final class SetMark {
         return HexFormat.of().formatHex(random);
     }
 
-    /** What the file contains. */
     static String line(String mark) {
-        return mark + "\r\n";
+        return "SET-ID " + mark + "\r\n";
     }
 
-    /** Empty if the file contains something else. */
-    public static String read(ByteSource file) throws IOException {
-        if (file.size() > LINE_BYTES) {
-            return "";
-        }
-        ByteBuffer bytes = ByteBuffer.allocate(LINE_BYTES);
-        while (bytes.hasRemaining() && file.read(bytes, bytes.position()) > 0) {
+    /**
+     * @param text the text on a disc
+     * @return empty if it has no such line
+     */
+    public static String read(ByteSource text) throws IOException {
+        ByteBuffer bytes = ByteBuffer.allocate((int) Math.min(MOST_READ, text.size()));
+        while (bytes.hasRemaining() && text.read(bytes, bytes.position()) > 0) {
             continue; // until all is read
         }
-        String text = new String(bytes.array(), 0, bytes.position(), StandardCharsets.US_ASCII);
-        String mark = text.strip();
-        return DIGITS.matcher(mark).matches() ? mark : "";
+        Matcher line =
+                LINE.matcher(
+                        new String(bytes.array(), 0, bytes.position(), StandardCharsets.UTF_8));
+        return line.find() ? line.group(1) : "";
     }
 }

@@ -1,6 +1,7 @@
 package app.lacuna.delivery.disc.reading;
 
 import app.lacuna.bytes.ByteSource;
+import app.lacuna.delivery.disc.DiscContents;
 import app.lacuna.delivery.disc.SetMark;
 import java.io.Closeable;
 import java.io.IOException;
@@ -20,10 +21,10 @@ public interface Medium extends Closeable {
 
     /** The mark of its set; empty if it has none. */
     default String mark() throws IOException {
-        if (!files().contains(SetMark.FILE)) {
+        if (!files().contains(DiscContents.READ_ME)) {
             return "";
         }
-        try (ByteSource file = open(SetMark.FILE)) {
+        try (ByteSource file = open(DiscContents.READ_ME)) {
             return SetMark.read(file);
         }
     }

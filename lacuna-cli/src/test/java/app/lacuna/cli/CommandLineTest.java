@@ -101,6 +101,14 @@ class CommandLineTest {
     }
 
     @Test
+    void passwordFrom_aFolder_saysThatItIsAFolder() {
+        pack();
+        Run run = Run.of("verify", archive, "--password-from", "file:" + dig);
+        assertThat(run.code()).isEqualTo(3);
+        assertThat(run.err()).contains("folder");
+    }
+
+    @Test
     void wrongPasswordIs3AndSaysWhatToDo() {
         pack();
         Run run =

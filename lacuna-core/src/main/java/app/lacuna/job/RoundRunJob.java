@@ -284,7 +284,10 @@ public final class RoundRunJob {
     /** The time, or the first second after it that no generation and no file has. */
     private String newId(GenerationStore store) throws IOException {
         Set<String> taken = new HashSet<>();
-        store.listed().forEach(each -> taken.add(each.id()));
+        for (Generation each : store.listed()) {
+            taken.add(each.id());
+            taken.addAll(each.needs()); // also of a lost generation that is no longer listed
+        }
         Instant time = clock.instant();
         while (true) {
             String id = Generation.idAt(time);

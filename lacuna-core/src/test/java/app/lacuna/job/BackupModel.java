@@ -65,6 +65,8 @@ final class BackupModel {
     private final Map<String, Map<String, String>> snapshots = new HashMap<>();
 
     /** Generations that this model lost or damaged; and those of them that a check has seen. */
+    private final Set<String> stored = new HashSet<>();
+
     private final Set<String> broken = new HashSet<>();
 
     private final Set<String> reported = new HashSet<>();
@@ -141,6 +143,7 @@ final class BackupModel {
     }
 
     private void backUp(Optional<Path> unreadable) throws IOException {
+        forgetRemoved();
         Map<String, Long> sequences = sequences();
         Optional<Map<String, String>> last = lastSnapshot();
         if (unreadable.isPresent() && last.isEmpty()) {
@@ -172,7 +175,7 @@ final class BackupModel {
         unreadable.ifPresent(folder -> tree.replaceBelow(folder, expected, last.orElseThrow()));
         if (run.made().isPresent()) {
             runs++;
-            snapshots.put(run.latest().id(), expected);
+            remember(run.latest().id(), expected);
         } else {
             assertThat(expected).as(at()).isEqualTo(snapshots.get(run.latest().id()));
         }
@@ -203,6 +206,28 @@ final class BackupModel {
         broken.clear();
         reported.clear();
         backUp(Optional.empty());
+    }
+
+    private void remember(String id, Map<String, String> snapshot) {
+        snapshots.put(id, snapshot);
+        snapshot.values().forEach(each -> stored.add(ModelTree.text(each)));
+    }
+
+    /** A clock that goes back can give the id of a removed generation to a new one. */
+    private void forgetRemoved() throws IOException {
+        if (!Files.exists(round.generations().resolve(GenerationStore.LIST))) {
+            return;
+        }
+        Set<String> known = new HashSet<>();
+        for (Generation each : store().listed()) {
+            known.add(each.id());
+            known.addAll(each.needs());
+        }
+        store().unlisted(round.backup().orElseThrow().ending())
+                .forEach(each -> known.add(each.id()));
+        snapshots.keySet().retainAll(known);
+        broken.retainAll(known);
+        reported.retainAll(known);
     }
 
     private Map<String, Long> sequences() throws IOException {
@@ -392,16 +417,9 @@ final class BackupModel {
         // what the restore had written came out of a generation that may be pruned by now
         Set<String> user = tree.writtenByUser();
         before.retainAll(user);
-        before.removeAll(everRestored());
+        before.removeAll(stored); // an undo may delete what a restore has written
         requireKept(before, Optional.of(possible.get(0)));
         requireNothingOfOurs();
-    }
-
-    /** Contents of all snapshots so far: an undo may delete them again. */
-    private Set<String> everRestored() {
-        Set<String> all = new HashSet<>();
-        snapshots.values().forEach(each -> each.values().forEach(d -> all.add(ModelTree.text(d))));
-        return all;
     }
 
     private void prune() throws IOException {
@@ -452,6 +470,7 @@ final class BackupModel {
 
     /** A process of its own does one of the jobs, and is stopped at a named step. */
     private void kill() throws IOException, InterruptedException {
+        forgetRemoved();
         Set<String> before = tree.contents();
         String job = List.of("run", "restore", "undo", "prune").get(random.nextInt(4));
         String failpoint =
@@ -488,7 +507,11 @@ final class BackupModel {
         Map<String, String> now = tree.described();
         List<Generation> made = new ArrayList<>(store().present());
         made.addAll(store().unlisted(round.backup().orElseThrow().ending()));
-        made.forEach(each -> snapshots.putIfAbsent(each.id(), now));
+        for (Generation each : made) {
+            if (!snapshots.containsKey(each.id())) {
+                remember(each.id(), now);
+            }
+        }
         check();
     }
 }

@@ -7,6 +7,8 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
+import app.lacuna.failure.Damage;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.job.Archives;
@@ -15,6 +17,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -103,6 +106,46 @@ class TarDamageTest {
         Arrays.fill(negative, 124, 136, (byte) 0xff);
         assertThatThrownBy(() -> readAll(Arrays.copyOf(negative, 2048)))
                 .isInstanceOf(LacunaException.class);
+    }
+
+    /** Verification must not call a file whole whose contents the archive does not have. */
+    @Test
+    void readAll_withHardLinkOutOfTheArchive_reportsMissingContents() throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        bytes.write(file("six.txt", "six"));
+        bytes.write(new TarHeader("link", 0644, 0, 0, 0, 0, '1', "not here", "", "").bytes());
+        bytes.write(new byte[1024]);
+        assertThatThrownBy(() -> readAll(bytes.toByteArray()))
+                .isInstanceOfSatisfying(
+                        DamagedArchive.class,
+                        e -> assertThat(e.damage()).isEqualTo(Damage.CONTENTS_MISSING));
+    }
+
+    /** POSIX.1-2017, pax, "ustar Interchange Format": the end is two blocks of zeros, not one. */
+    @Test
+    void listing_afterOneBlockOfZeros_goesOn() throws IOException {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        bytes.write(file("before.txt", "before"));
+        bytes.write(new byte[TarHeader.BLOCK]);
+        bytes.write(file("behind.txt", "behind"));
+        bytes.write(new byte[1024]);
+        Path file = Files.write(folder.resolve("a.tar"), bytes.toByteArray());
+        try (var reader = Archives.open(file);
+                OpenedArchive opened = reader.open()) {
+            assertThat(opened.listing().entries())
+                    .extracting(ArchiveEntry::path)
+                    .containsExactly("before.txt", "behind.txt");
+        }
+    }
+
+    private static byte[] file(String name, String text) {
+        byte[] contents = text.getBytes(StandardCharsets.UTF_8);
+        byte[] blocks = Arrays.copyOf(contents, TarHeader.BLOCK);
+        TarHeader header = new TarHeader(name, 0644, 0, 0, contents.length, 0, '0', "", "", "");
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.writeBytes(header.bytes());
+        out.writeBytes(blocks);
+        return out.toByteArray();
     }
 
     private static final long ZEROS = 1_200_000_000L; // more than is harmless

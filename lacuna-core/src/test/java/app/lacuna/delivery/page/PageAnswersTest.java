@@ -211,4 +211,20 @@ class PageAnswersTest {
         assertThat(ask(List.of(), true).get("saved").asInt()).isEqualTo(2);
         assertThat(savedModes()).hasSize(2).allMatch(name -> name.length() < 40_000);
     }
+
+    /**
+     * Characters that are not seen or change the order; the categories are Unicode's, chapter 4.5.
+     */
+    @ParameterizedTest
+    @ValueSource(ints = {0x061C, 0x200B, 0x2028, 0x2060, 0xFEFF, 0x00AD, 0x202E, 0x7F})
+    void shown_withInvisibleCharacter_replacesIt(int point) throws IOException {
+        String test =
+                "const html = require('fs').readFileSync(process.argv[1], 'utf8');"
+                        + "const from = html.indexOf('const FORMAT_CONTROLS');"
+                        + "const to = html.indexOf('/**', html.indexOf('function shown'));"
+                        + "const shown = new Function(html.slice(from, to) + 'return shown')();"
+                        + "console.log(shown('a' + String.fromCodePoint(+process.argv[2]) + 'b'));";
+        List<String> command = List.of("node", "-e", test, page.toString(), String.valueOf(point));
+        assertThat(Outside.run(folder, "", command).strip()).isEqualTo("a\ufffdb");
+    }
 }

@@ -210,9 +210,8 @@ class FaultsWindowTest extends InWindow {
                 .doesNotContainValue(false);
         picture("small-open");
         interact(() -> theme.showTextSize(200));
-        waitForFxEvents();
-        assertThat(inTheWindow("#lock", "#relock", "#extract-all", "#write-changes", "#undo"))
-                .doesNotContainValue(false);
+        String[] buttons = {"#lock", "#relock", "#extract-all", "#write-changes", "#undo"};
+        until(() -> !inTheWindow(buttons).containsValue(false)); // after the new layout
         picture("small-open-large-text");
         interact(() -> theme.showTextSize(100));
     }

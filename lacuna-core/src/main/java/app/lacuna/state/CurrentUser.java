@@ -1,4 +1,4 @@
-package app.lacuna.looseends;
+package app.lacuna.state;
 
 import java.io.IOException;
 import java.nio.file.FileSystems;
@@ -7,12 +7,12 @@ import java.nio.file.Path;
 import java.nio.file.attribute.UserPrincipal;
 import java.util.Optional;
 
-/** Whose files are ours. */
-final class CurrentUser {
+/** The user of this process, as owner of files. */
+public final class CurrentUser {
     private CurrentUser() {}
 
     /** Empty where the system does not tell. */
-    static Optional<UserPrincipal> principal() {
+    public static Optional<UserPrincipal> principal() {
         Path self = Path.of("/proc/self");
         try {
             return Optional.of(

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.app;
 
 import app.lacuna.desktop.app.Start.Wish;
+import app.lacuna.state.CurrentUser;
 import app.lacuna.state.PrivatePlaces;
 import app.lacuna.state.StateFolder;
 import java.io.DataInputStream;
@@ -16,8 +17,10 @@ import java.nio.channels.ServerSocketChannel;
 import java.nio.channels.SocketChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.UserPrincipal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -79,6 +82,9 @@ public final class OneWindow implements AutoCloseable {
     public boolean handOver(Start start) {
         try {
             PrivatePlaces.makeFolder(folder);
+            if (!isOfThisUser()) {
+                return false; // another user could listen there
+            }
             long end = System.nanoTime() + PATIENCE_NANOS;
             while (System.nanoTime() < end) {
                 if (isFirst()) {
@@ -93,6 +99,11 @@ public final class OneWindow implements AutoCloseable {
             return false; // a window of its own is better than none
         }
         return false;
+    }
+
+    private boolean isOfThisUser() throws IOException {
+        UserPrincipal owner = Files.getOwner(folder, LinkOption.NOFOLLOW_LINKS);
+        return CurrentUser.principal().map(owner::equals).orElse(true);
     }
 
     private boolean isFirst() throws IOException {

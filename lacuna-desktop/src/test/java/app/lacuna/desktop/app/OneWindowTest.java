@@ -2,6 +2,7 @@ package app.lacuna.desktop.app;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.lacuna.desktop.app.Start.Wish;
 import java.io.DataOutputStream;
@@ -13,9 +14,11 @@ import java.nio.ByteBuffer;
 import java.nio.channels.Channels;
 import java.nio.channels.ServerSocketChannel;
 import java.nio.channels.SocketChannel;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.nio.file.attribute.UserPrincipal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.BlockingQueue;
@@ -104,6 +107,26 @@ class OneWindowTest {
         assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         next.close();
         assertThat(Files.exists(own.resolve("window/window.socket"))).isFalse();
+    }
+
+    /** Only the superuser can give a folder away, so this runs only there. */
+    @Test
+    void handOver_whereAnotherUserOwnsTheFolder_handsNothingOver() throws Exception {
+        first();
+        Path window = own.resolve("window");
+        UserPrincipal own = Files.getOwner(window);
+        try {
+            Files.setOwner(
+                    window,
+                    FileSystems.getDefault()
+                            .getUserPrincipalLookupService()
+                            .lookupPrincipalByName("nobody"));
+        } catch (IOException e) {
+            assumeTrue(false, "files cannot be given to another user here");
+        }
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isFalse();
+        Files.setOwner(window, own);
+        assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
     }
 
     /** A process that was killed leaves its socket, and nobody who holds the lock. */

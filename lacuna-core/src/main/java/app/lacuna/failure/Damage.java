@@ -25,5 +25,7 @@ public enum Damage {
     /** It is called a folder, and has contents. */
     FOLDER_WITH_CONTENTS,
     /** More or fewer bytes came out than the entry announces. */
-    SIZE
+    SIZE,
+    /** Other data follows the end of the archive. */
+    TRAILING_DATA
 }

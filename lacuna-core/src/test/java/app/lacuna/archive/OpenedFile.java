@@ -4,6 +4,7 @@ import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.base.Spelling;
+import app.lacuna.failure.DamagedArchive;
 import app.lacuna.selection.FileDetails;
 import java.io.IOException;
 import java.io.InputStream;
@@ -30,6 +31,16 @@ public record OpenedFile(ArchiveReader reader, OpenedArchive opened) implements 
     @Override
     public Listing outside() {
         return opened.outside();
+    }
+
+    @Override
+    public Optional<DamagedArchive> outerDamage() throws IOException {
+        return opened.outerDamage();
+    }
+
+    @Override
+    public boolean hasChecks() {
+        return opened.hasChecks();
     }
 
     @Override

@@ -31,6 +31,7 @@ public final class PgpMessage implements Closeable {
     private final PGPSessionKey key;
     private final Optional<ChunkedSource> chunks;
     private final Optional<ByteSource> contents;
+    private Optional<DamagedArchive> trailing = Optional.empty();
 
     private PgpMessage(
             ByteSource encrypted,
@@ -56,7 +57,9 @@ public final class PgpMessage implements Closeable {
     public static PgpMessage open(ByteSource source, Secret password, Path file)
             throws IOException {
         PgpKeys keys = PgpKeys.of(source);
-        return with(keys, source, keys.unlocked(source, password, file));
+        PgpMessage message = with(keys, source, keys.unlocked(source, password, file));
+        message.trailing = trailing(source, keys.body(source).end());
+        return message;
     }
 
     static PgpMessage with(PgpKeys keys, ByteSource source, PGPSessionKey key) throws IOException {
@@ -70,6 +73,31 @@ public final class PgpMessage implements Closeable {
         } finally {
             Arrays.fill(sessionKey, (byte) 0);
         }
+    }
+
+    /** A file has one message (RFC 9580, 10.3), and packets that say nothing. */
+    private static Optional<DamagedArchive> trailing(ByteSource source, long end)
+            throws IOException {
+        long position = end;
+        try {
+            while (position < source.size() && isSkipped(PacketHeader.at(source, position))) {
+                position = PacketBody.of(source, PacketHeader.at(source, position)).end();
+            }
+        } catch (LacunaException e) {
+            // no packet: reported below
+        }
+        return position < source.size()
+                ? Optional.of(PacketHeader.damaged(Damage.TRAILING_DATA, position))
+                : Optional.empty();
+    }
+
+    private static boolean isSkipped(PacketHeader header) {
+        return header.tag() == PacketHeader.MARKER || header.tag() == PacketHeader.PADDING;
+    }
+
+    /** Data behind the message, which nothing authenticates. */
+    public Optional<DamagedArchive> trailing() {
+        return trailing;
     }
 
     /** The one check is at the end: what is read after it has to be what it was then. */
@@ -95,7 +123,7 @@ public final class PgpMessage implements Closeable {
     private static Optional<ByteSource> literal(ChunkedSource chunks) throws IOException {
         long position = 0;
         PacketHeader header = PacketHeader.at(chunks, position);
-        while (header.tag() == PacketHeader.MARKER || header.tag() == PacketHeader.PADDING) {
+        while (isSkipped(header)) {
             position = PacketBody.of(chunks, header).end();
             header = PacketHeader.at(chunks, position);
         }

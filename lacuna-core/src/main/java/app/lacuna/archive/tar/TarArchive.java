@@ -48,6 +48,8 @@ final class TarArchive implements OpenedArchive {
      * @param outside what is seen of it without opening it
      * @param around closed with it
      */
+    private Optional<DamagedArchive> outerDamage = Optional.empty();
+
     TarArchive(
             TarBytes bytes,
             TarListing.Found listed,
@@ -97,6 +99,16 @@ final class TarArchive implements OpenedArchive {
     @Override
     public Listing listing() {
         return listing;
+    }
+
+    TarArchive withOuterDamage(Optional<DamagedArchive> damage) {
+        outerDamage = damage;
+        return this;
+    }
+
+    @Override
+    public Optional<DamagedArchive> outerDamage() {
+        return outerDamage;
     }
 
     @Override

@@ -137,6 +137,7 @@ final class TarReader implements TarArchiveReader {
         private final ProgressListener listener;
         private final CancelToken cancel;
         private final AtomicLong read = new AtomicLong();
+        private Optional<DamagedArchive> trailing = Optional.empty();
 
         Opening(ProgressListener listener, CancelToken cancel) {
             this.listener = listener;
@@ -149,6 +150,7 @@ final class TarReader implements TarArchiveReader {
 
         OpenedArchive encrypted(Secret password, Spelling spelling) throws IOException {
             PgpMessage message = PgpMessage.open(new Counted(source, read), password, file);
+            trailing = message.trailing();
             try {
                 return message.contents().isPresent()
                         ? ofContents(message.contents().get(), spelling, message)
@@ -294,7 +296,8 @@ final class TarReader implements TarArchiveReader {
                 throws IOException {
             String method = wrapping == Wrapping.NONE ? TarArchive.STORED : lower(wrapping);
             requireHonest(entries);
-            return new TarArchive(bytes, entries, outside, spelling, method, around);
+            return new TarArchive(bytes, entries, outside, spelling, method, around)
+                    .withOuterDamage(trailing);
         }
 
         /** Holes take no room when they come out: what counts is what is stored. */

@@ -175,7 +175,7 @@ record PgpKeys(int passwords, PacketHeader data, int version) {
         for (PGPPBEEncryptedData lock : locks) {
             try {
                 PGPSessionKey key = lock.getSessionKey(factory);
-                if (isChunked() || PgpStream.isFor(source, key)) {
+                if (isChunked() || PgpStream.isFor(body(source), key)) {
                     return key;
                 }
             } catch (PGPException | RuntimeException e) {

@@ -7,6 +7,7 @@ import app.lacuna.failure.Damage;
 import app.lacuna.failure.UnsupportedFeature;
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.Arrays;
 import java.util.Optional;
 import org.bouncycastle.openpgp.PGPCompressedData;
 import org.bouncycastle.openpgp.PGPEncryptedDataList;
@@ -19,6 +20,7 @@ import org.bouncycastle.openpgp.PGPSessionKey;
 import org.bouncycastle.openpgp.PGPSessionKeyEncryptedData;
 import org.bouncycastle.openpgp.PGPSignatureList;
 import org.bouncycastle.openpgp.jcajce.JcaPGPObjectFactory;
+import org.bouncycastle.openpgp.operator.PGPDataDecryptor;
 import org.bouncycastle.openpgp.operator.jcajce.JceSessionKeyDataDecryptorFactoryBuilder;
 
 /**
@@ -28,6 +30,9 @@ import org.bouncycastle.openpgp.operator.jcajce.JceSessionKeyDataDecryptorFactor
 final class PgpStream extends InputStream {
     /** Compressed data inside compressed data, and so on, is a trap. */
     private static final int DEEPEST = 4;
+
+    /** Of the packet, before its encrypted data. */
+    private static final int VERSION_BYTES = 1;
 
     private final InputStream literal;
     private final InputStream around;
@@ -66,14 +71,29 @@ final class PgpStream extends InputStream {
                         .build(key));
     }
 
-    /** The two bytes that stand twice at the beginning (5.13.1) let one in 65,536 pass. */
-    static boolean isFor(ByteSource source, PGPSessionKey key) throws IOException {
-        try {
-            SourceInput in = new SourceInput(source, 0, source.size());
-            decrypted(new PGPEncryptedDataList(in).extractSessionKeyEncryptedData(), key);
-            return true;
+    /**
+     * Whether a key can be the one of an older message: its first block is random, and the last two
+     * bytes of it follow once more (5.13.1). One wrong key in 65,536 passes.
+     *
+     * @param body of the encrypted packet
+     */
+    static boolean isFor(ByteSource body, PGPSessionKey key) throws IOException {
+        byte[] sessionKey = key.getKey();
+        try (InputStream encrypted = new SourceInput(body, VERSION_BYTES, body.size())) {
+            PGPDataDecryptor decryptor =
+                    new JceSessionKeyDataDecryptorFactoryBuilder()
+                            .setProvider(Library.provider())
+                            .build(key)
+                            .createDataDecryptor(true, key.getAlgorithm(), sessionKey);
+            int block = decryptor.getBlockSize();
+            byte[] start = decryptor.getInputStream(encrypted).readNBytes(block + 2);
+            return start.length == block + 2
+                    && start[block - 2] == start[block]
+                    && start[block - 1] == start[block + 1];
         } catch (PGPException | RuntimeException e) {
-            return false;
+            return false; // such a key does not exist in this cipher
+        } finally {
+            Arrays.fill(sessionKey, (byte) 0);
         }
     }
 

@@ -26,6 +26,7 @@ import org.bouncycastle.bcpg.SymmetricKeyAlgorithmTags;
 import org.bouncycastle.openpgp.PGPEncryptedDataGenerator;
 import org.bouncycastle.openpgp.PGPLiteralData;
 import org.bouncycastle.openpgp.PGPLiteralDataGenerator;
+import org.bouncycastle.openpgp.PGPSessionKey;
 import org.bouncycastle.openpgp.operator.jcajce.JcePBEKeyEncryptionMethodGenerator;
 import org.bouncycastle.openpgp.operator.jcajce.JcePGPDataEncryptorBuilder;
 import org.junit.jupiter.api.Test;
@@ -107,6 +108,32 @@ class PgpMessageTest {
         }
     }
 
+    /**
+     * A wrong password can lead to a key of the right kind. RFC 9580, 5.13.1: the last two bytes of
+     * the first block stand twice.
+     */
+    @Test
+    void aWrongKeyOfTheOlderFormIsRecognised() throws Exception {
+        SecureRandom repeatable = SecureRandom.getInstance("SHA1PRNG");
+        repeatable.setSeed(7);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (Secret password = password("ebb tide");
+                PgpOutput pgp = new PgpOutput(out, password, PgpForm.FOR_OLDER_TOOLS, repeatable)) {
+            pgp.write(noise(1_000));
+        }
+        MemorySource source = new MemorySource(out.toByteArray());
+        ByteSource body = PgpKeys.of(source).body(source);
+        for (int i = 0; i < 200; i++) {
+            byte[] wrong = new byte[32];
+            new Random(i).nextBytes(wrong);
+            PGPSessionKey key = new PGPSessionKey(SymmetricKeyAlgorithmTags.AES_256, wrong);
+            assertThat(PgpStream.isFor(body, key)).as("key " + i).isFalse();
+        }
+        byte[] shorter = new byte[5];
+        PGPSessionKey noKey = new PGPSessionKey(SymmetricKeyAlgorithmTags.AES_256, shorter);
+        assertThat(PgpStream.isFor(body, noKey)).isFalse();
+    }
+
     /** Behind the packets that lead to the key, every byte counts. */
     @ParameterizedTest
     @EnumSource(PgpForm.class)
@@ -157,11 +184,11 @@ class PgpMessageTest {
         /** What leads to the key lies before it. */
         static final int HEAD = 90;
 
-        private final org.bouncycastle.openpgp.PGPSessionKey key;
+        private final PGPSessionKey key;
         private final int start;
         private final byte[] head;
 
-        private Opened(org.bouncycastle.openpgp.PGPSessionKey key, int start, byte[] head) {
+        private Opened(PGPSessionKey key, int start, byte[] head) {
             this.key = key;
             this.start = start;
             this.head = head;

@@ -75,7 +75,7 @@ final class GenerationVerifier {
                 .filter(line -> line.generation().equals(generation.id()))
                 .forEach(line -> digests.put(line.held(), line.digest()));
         Set<String> good = new HashSet<>();
-        boolean all = true;
+        boolean all = archive.outerDamage().isEmpty();
         for (ProofEntry entry :
                 new Proof(archive, listener, cancel).withDigests().withoutOriginals().entries()) {
             String told = digests.getOrDefault(entry.path(), "");

@@ -19,6 +19,7 @@ import app.lacuna.rounds.Round;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -94,6 +95,16 @@ class GenerationHealthTest {
             assertThat(again.brokenBefore()).contains(first.id());
             assertRestores(again.latest());
         }
+    }
+
+    @Test
+    void check_withDataBehindTheMessage_findsDamageAndLosesNothing() throws IOException {
+        round = RoundsForTests.round(source, drive, Form.BACKUP, Keep.USUAL);
+        Generation first = run(0).latest();
+        Files.write(first.file(), new byte[40], StandardOpenOption.APPEND);
+        assertThat(RoundsForTests.check(round).get(0).state())
+                .isEqualTo(RoundCheckJob.State.DAMAGED);
+        assertRestores(first);
     }
 
     @Test

@@ -23,6 +23,7 @@ final class PageText {
                     "trouble.js",
                     "parts.js",
                     "open-zip.js",
+                    "small-entries.js",
                     "archive.js",
                     "engine.js");
 

@@ -7,7 +7,8 @@ const READ_WHOLE_TO_BE_CERTAIN = 1_000_000;
 const READ_WHOLE_IF_TRADITIONAL = 50_000_000;
 const ASKED_BEFORE_CALLED_WRONG = 50;
 const READ_AT_ONCE = 16;
-const SMALL = 4_000_000;
+const SHARE_ENTRIES = 512;
+const SHARE_BYTES = 4_000_000;
 const MOST_IN_A_BROWSER = 2_000_000_000;
 const HARMLESS = 1_000_000_000;
 const MOST_DEFLATE_CAN = 1032;
@@ -48,6 +49,8 @@ class Archive {
 
   async directoryOf(blobs) {
     const entries = await readerOver(blobs).getEntries();
+    this.whole = blobs.length === 1 ? blobs[0] : undefined;
+    this.small = undefined;
     await requireAllListed(blobs[blobs.length - 1], entries);
     if (blobs.length === 1) {
       requireSeparate(entries);
@@ -77,6 +80,7 @@ class Archive {
     const spellings = new Set([typed.normalize("NFC"), typed, typed.normalize("NFD")]);
     const passwords = [...spellings].map((spelling) => encoder.encode(spelling));
     this.password = undefined;
+    this.small = undefined;
     const asked = this.entries
       .filter(isLocked)
       .sort((one, other) => one.compressedSize - other.compressedSize)
@@ -257,15 +261,9 @@ class Archive {
     let unsafe = 0;
     for (let at = 0; at < wanted.length; ) {
       const share = this.shareFrom(wanted, at);
-      const read = await Promise.all(
-        share.map(async (index) => {
-          const crc = new zip.Crc32();
-          return { index, crc, blob: await this.read(index, progress, signal, crc) };
-        }),
-      );
-      for (const { index, crc, blob } of read) {
+      for (const { index, content, crc } of await this.readAll(share, progress, signal)) {
         const entry = this.entries[index];
-        if (!(await isSafeToSave(entry, blob))) {
+        if (!(await isSafeToSave(entry, content))) {
           unsafe++;
           continue;
         }
@@ -276,8 +274,8 @@ class Archive {
             mode: harmlessMode(entry),
             modified: entry.lastModDate,
           },
-          blob,
-          crc.get() >>> 0,
+          content,
+          crc,
         );
       }
       at += share.length;
@@ -290,13 +288,48 @@ class Archive {
     };
   }
 
-  /** Small entries are read side by side: each waits for the browser more than it works. */
+  /**
+   * @returns {Promise<{index: number, content: Blob|Uint8Array, crc: number}[]>} in the order of
+   *     the share
+   */
+  async readAll(share, progress, signal) {
+    const small = await this.readSmall(share);
+    const all = [];
+    for (let at = 0; at < share.length; at += READ_AT_ONCE) {
+      // side by side: each waits for the browser more than it works
+      const some = share.slice(at, at + READ_AT_ONCE).map(async (index) => {
+        const found = small.get(this.entries[index]);
+        if (found) {
+          this.certain ||= this.entries[index].encrypted;
+          progress(found.bytes.length);
+          return { index, content: found.bytes, crc: found.crc };
+        }
+        const crc = new zip.Crc32();
+        const content = await this.read(index, progress, signal, crc);
+        return { index, content, crc: crc.get() >>> 0 };
+      });
+      all.push(...(await Promise.all(some)));
+    }
+    if (signal.aborted) {
+      throw new Trouble("cancelled");
+    }
+    return all;
+  }
+
+  async readSmall(share) {
+    if (!this.whole || !aesEngine) {
+      return new Map();
+    }
+    this.small ??= new SmallEntries(this.whole, this.password);
+    return this.small.read(share.map((index) => this.entries[index]));
+  }
+
   shareFrom(wanted, at) {
     const share = [];
     let bytes = 0;
-    for (let next = at; next < wanted.length && share.length < READ_AT_ONCE; next++) {
+    for (let next = at; next < wanted.length && share.length < SHARE_ENTRIES; next++) {
       bytes += this.entries[wanted[next]].uncompressedSize;
-      if (share.length > 0 && bytes > SMALL) {
+      if (share.length > 0 && bytes > SHARE_BYTES) {
         break;
       }
       share.push(wanted[next]);
@@ -321,12 +354,12 @@ function isReadToBeCertain(entry) {
 }
 
 /** Links that stay inside, files and folders. */
-async function isSafeToSave(entry, blob) {
+async function isSafeToSave(entry, content) {
   const type = modeOf(entry) & UNIX_TYPE;
   if (type !== UNIX_LINK) {
     return type === 0 || type === UNIX_FILE || type === UNIX_FOLDER;
   }
-  const target = blob.size < 4096 ? await blob.text() : "/";
+  const target = entry.uncompressedSize < 4096 ? await new Blob([content]).text() : "/";
   let depth = entry.filename.split("/").length - 1;
   if (target === "" || /^[/\\]|^[a-z]:|\0/i.test(target)) {
     return false;

@@ -1,6 +1,9 @@
 // AES in counter mode and its authentication code by WebAssembly, where the browser allows that: half
 // as fast again as in script. Where it does not, the reader's own does the same.
 
+/** Undefined where the browser allows no WebAssembly. */
+let aesEngine;
+
 /** Several entries take turns: what belongs to one is put back before it goes on. */
 function fastEngine(wasm) {
   const memory = () => new Uint8Array(wasm.memory.buffer);
@@ -46,7 +49,8 @@ async function useFastAes() {
     const bytes = Uint8Array.from(atob(AES_HMAC_SHA1), (letter) => letter.charCodeAt(0));
     const { instance } = await WebAssembly.instantiate(bytes);
     instance.exports.tables();
-    zip.setAESEngine(fastEngine(instance.exports));
+    aesEngine = fastEngine(instance.exports);
+    zip.setAESEngine(aesEngine);
   } catch {
     // the reader has one of its own
   }

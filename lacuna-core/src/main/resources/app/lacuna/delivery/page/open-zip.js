@@ -3,6 +3,7 @@
 
 const MOST_ENTRIES = 0xffff - 1;
 const MOST_BYTES = 2_000_000_000;
+const KEPT_IN_MEMORY = 4_000_000;
 const UTF8_NAMES = 0x0800;
 const MADE_ON_UNIX = 3 << 8;
 const VERSION = 20;
@@ -10,6 +11,8 @@ const VERSION = 20;
 class OpenZip {
   constructor() {
     this.pieces = [];
+    this.recent = [];
+    this.recentBytes = 0;
     this.directory = [];
     this.names = new Set();
     this.bytes = 0;
@@ -17,12 +20,13 @@ class OpenZip {
 
   /**
    * @param {{path: string, directory: boolean, mode: number, modified: Date}} entry
-   * @param {Blob} blob what is in it
+   * @param {Blob|Uint8Array} content
    * @param {number} crc of that
    */
-  add(entry, blob, crc) {
+  add(entry, content, crc) {
+    const size = content.size ?? content.length;
     const name = new TextEncoder().encode(this.freeName(shortened(safePath(entry))));
-    if (this.directory.length >= MOST_ENTRIES || this.bytes + blob.size > MOST_BYTES) {
+    if (this.directory.length >= MOST_ENTRIES || this.bytes + size > MOST_BYTES) {
       throw new Trouble("too-large");
     }
     const common = new DataView(new ArrayBuffer(26));
@@ -32,8 +36,8 @@ class OpenZip {
     common.setUint16(6, time, true);
     common.setUint16(8, date, true);
     common.setUint32(10, crc, true);
-    common.setUint32(14, blob.size, true);
-    common.setUint32(18, blob.size, true);
+    common.setUint32(14, size, true);
+    common.setUint32(18, size, true);
     common.setUint16(22, name.length, true);
     const local = new Uint8Array(4 + 26);
     local.set([0x50, 0x4b, 3, 4]);
@@ -46,9 +50,20 @@ class OpenZip {
     new DataView(central.buffer).setUint16(4, MADE_ON_UNIX | VERSION, true);
     central.set(new Uint8Array(common.buffer), 6);
     central.set(new Uint8Array(rest.buffer), 32);
-    this.pieces.push(local, name, blob);
+    this.recent.push(local, name, content);
     this.directory.push(central, name);
-    this.bytes += local.length + name.length + blob.size;
+    this.bytes += local.length + name.length + size;
+    this.recentBytes += local.length + name.length + size;
+    if (this.recentBytes > KEPT_IN_MEMORY) {
+      this.handOver();
+    }
+  }
+
+  /** To the browser, which keeps it on disk if it must. */
+  handOver() {
+    this.pieces.push(new Blob(this.recent));
+    this.recent = [];
+    this.recentBytes = 0;
   }
 
   freeName(path) {
@@ -63,6 +78,7 @@ class OpenZip {
   }
 
   toBlob() {
+    this.handOver();
     const count = this.directory.length / 2;
     const size = this.directory.reduce((sum, piece) => sum + piece.length, 0);
     const end = new DataView(new ArrayBuffer(22));

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.desktop.look.Styles;
+import app.lacuna.desktop.ui.InSight;
 import app.lacuna.desktop.ui.KeyNames;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
@@ -16,6 +17,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -46,6 +48,7 @@ public final class Shell extends StackPane {
                     place.marginBox()
                             .orElseGet(() -> placeButton(place, list.getChildren().size() + 1));
             button.setOnAction(event -> choose.accept(place));
+            button.focusedProperty().subscribe(focused -> keepInSight(button, focused));
             buttons.put(place, button);
             where.getChildren().add(button);
         }
@@ -57,10 +60,28 @@ public final class Shell extends StackPane {
         VBox.setVgrow(page, Priority.ALWAYS);
         VBox pages = new VBox(notices, page);
         pages.setMinWidth(0);
-        margin.setMinWidth(Region.USE_PREF_SIZE);
-        HBox frame = new HBox(margin, pages);
+        HBox frame = new HBox(scrolled(margin), pages);
         HBox.setHgrow(pages, Priority.ALWAYS);
         getChildren().setAll(frame, popovers);
+    }
+
+    /** With large texts in a small window it is higher than the window. */
+    private static ScrollPane scrolled(VBox margin) {
+        ScrollPane scroll = new ScrollPane(margin);
+        scroll.getStyleClass().addAll("columns", "margin-scroll");
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.setFitToWidth(true);
+        scroll.setFitToHeight(true);
+        scroll.setMinHeight(0);
+        scroll.setMinWidth(Region.USE_PREF_SIZE);
+        scroll.setFocusTraversable(false);
+        return scroll;
+    }
+
+    private static void keepInSight(Button button, boolean focused) {
+        if (focused) {
+            InSight.bring(button);
+        }
     }
 
     private static boolean isLink(Button button) {

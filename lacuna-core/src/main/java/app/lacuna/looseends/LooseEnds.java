@@ -9,6 +9,7 @@ import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -73,6 +74,13 @@ public final class LooseEnds {
     /** Records that cannot be read: files that they name may still be readable. */
     public static List<Path> damagedRecords() {
         return Ends.damaged();
+    }
+
+    /** The user has looked for what it named. Only a record that cannot be read is deleted. */
+    public static void deleteDamagedRecord(Path record) throws IOException {
+        if (Ends.damaged().contains(record)) {
+            Files.deleteIfExists(record);
+        }
     }
 
     /** Those of one archive, whatever way its name is written. */

@@ -68,6 +68,10 @@ public final class EndsModel {
         return damaged.getReadOnlyProperty();
     }
 
+    public void deleteDamaged(Path record) {
+        change(() -> LooseEnds.deleteDamagedRecord(record));
+    }
+
     /** The user wants it to stay readable, or does not want that any more. */
     public void keep(LooseEnd end, boolean wanted) {
         change(() -> LooseEnds.keep(end, wanted));

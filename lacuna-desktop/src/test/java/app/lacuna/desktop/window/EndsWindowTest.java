@@ -28,10 +28,12 @@ class EndsWindowTest extends InWindow {
             "cbf6d3a344b6cdc05893f974cbab31c42bdafe2bf0acee2aa8f02f834e53a160";
 
     private Path season;
+    private Path register;
 
     @Override
     public void start(Stage stage) throws IOException {
-        RegisterOfTest.begin(Files.createTempDirectory(folder, "register"));
+        register = Files.createTempDirectory(folder, "register");
+        RegisterOfTest.begin(register);
         super.start(stage);
         season = Files.createDirectory(outbox.resolve("season"));
         Files.writeString(season.resolve("levels.csv"), "1;2");
@@ -67,6 +69,27 @@ class EndsWindowTest extends InWindow {
         until(() -> lookup("#place-ends").query().isVisible());
         press("#place-ends");
         until(() -> !desk.services().ends().looking().running().get());
+    }
+
+    /** The files that it named are not known any more, so nothing is said to be safe. */
+    @Test
+    void aDamagedRecordIsShownUntilItIsDeleted() throws Exception {
+        Path records = Files.createDirectories(register.resolve("ends"));
+        Path record = Files.writeString(records.resolve("0123456789.end"), "not a record\n");
+        interact(() -> desk.services().ends().look());
+        showEnds();
+        until(() -> ends().contains("is damaged"));
+        assertThat(lookup("#place-ends").query().isVisible()).isTrue();
+        assertThat(lookup("#place-ends").queryButton().getAccessibleText())
+                .contains("1 loose end", "may still be readable");
+        picture("loose-ends-damaged");
+        interact(() -> theme.show(Appearance.DARK));
+        picture("loose-ends-damaged-dark");
+        interact(() -> theme.show(Appearance.LIGHT));
+        press("#ends-damaged-delete");
+        until(() -> !ends().contains("is damaged"));
+        assertThat(record).doesNotExist();
+        assertThat(lookup("#place-ends").query().isVisible()).isFalse();
     }
 
     @Test

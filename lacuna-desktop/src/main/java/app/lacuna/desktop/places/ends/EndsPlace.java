@@ -35,16 +35,19 @@ public final class EndsPlace implements Place {
         view = new EndsView(model, services, navigator);
         page.set(view.page());
         services.ends().seen().addListener((property, before, now) -> writeBox());
+        services.ends().damaged().addListener((property, before, now) -> writeBox());
         services.clipboard().left().addListener((property, before, now) -> writeBox());
         writeBox();
     }
 
     private void writeBox() {
-        int count = model.count() + (services.clipboard().left().get() > 0 ? 1 : 0);
-        box.show(
-                count,
-                Words.text("ends.box.title", count),
-                Words.text("ends.box.line", Sizes.inWords(services.ends().bytes())));
+        int known = model.count() + (services.clipboard().left().get() > 0 ? 1 : 0);
+        int damaged = services.ends().damaged().get().size();
+        String line =
+                known > 0
+                        ? Words.text("ends.box.line", Sizes.inWords(services.ends().bytes()))
+                        : Words.text("ends.box.damaged", damaged);
+        box.show(known + damaged, Words.text("ends.box.title", known + damaged), line);
     }
 
     @Override

@@ -17,6 +17,7 @@ import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
 import java.util.List;
+import javafx.beans.binding.Bindings;
 import javafx.beans.binding.DoubleBinding;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -60,7 +61,12 @@ final class EndsView {
         sheet.getStyleClass().add(Styles.SHEET);
         ClearPanel panel = new ClearPanel(model.clearing());
         VBox right = new VBox(12, panel, picture, limits());
-        picture.visibleProperty().bind(panel.visibleProperty().not());
+        picture.visibleProperty()
+                .bind(
+                        Bindings.createBooleanBinding(
+                                () -> !panel.isVisible() && model.count() > 0,
+                                panel.visibleProperty(),
+                                services.ends().seen()));
         picture.managedProperty().bind(picture.visibleProperty());
         right.setMinHeight(Region.USE_PREF_SIZE);
         Columns columns = new Columns(sheet, right, RIGHT_WIDTH);
@@ -122,17 +128,32 @@ final class EndsView {
         clear.setManaged(model.canGo() > 0);
     }
 
-    private static Node damaged(Path record) {
+    private Node damaged(Path record) {
         Label line =
                 Page.label(Words.text("ends.damaged", PathNames.brief(record)), Styles.ATTENTION);
         line.setWrapText(true);
-        line.getStyleClass().add("ends-line");
-        return line;
+        Button delete =
+                Page.link(
+                        "ends-damaged-delete",
+                        Words.text("ends.damaged.delete"),
+                        () -> services.ends().deleteDamaged(record));
+        VBox both = new VBox(4, line, delete);
+        both.getStyleClass().add("ends-line");
+        return both;
     }
 
     private void writeBrief() {
         brief.clear();
         int count = model.count();
+        int damaged = services.ends().damaged().get().size();
+        if (count == 0 && damaged > 0) {
+            String records = Words.text("ends.brief.records", damaged);
+            new Sentence("ends.brief.unknown")
+                    .word(to -> to.fact(records, Styles.ATTENTION))
+                    .fact(damaged)
+                    .into(brief);
+            return;
+        }
         if (count == 0) {
             new Sentence("ends.brief.none")
                     .word(to -> to.fact(Words.text("ends.brief.nothing"), Styles.PROTECTED))

@@ -1,12 +1,11 @@
 package app.lacuna.extract;
 
+import app.lacuna.base.CaseFolding;
 import app.lacuna.selection.ItemKind;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.text.Normalizer;
 import java.util.HashSet;
-import java.util.Locale;
 import java.util.Set;
 
 /**
@@ -25,17 +24,13 @@ final class Claims {
         for (String part : path.parts()) {
             place = place.resolve(part);
         }
-        return taken.contains(folded(place))
+        return taken.contains(CaseFolding.of(place))
                 || (kind != ItemKind.FOLDER && Files.exists(place, LinkOption.NOFOLLOW_LINKS));
     }
 
     void add(EntryFiles.Plan plan) {
         if (plan.isToBeWritten()) {
-            taken.add(folded(plan.target()));
+            taken.add(CaseFolding.of(plan.target()));
         }
-    }
-
-    private static String folded(Path path) {
-        return Normalizer.normalize(path.toString(), Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
     }
 }

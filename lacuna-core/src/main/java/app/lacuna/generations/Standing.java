@@ -82,7 +82,17 @@ public final class Standing {
                 added.add(each.item());
             }
         }
-        return new All(files, added);
+        return new All(files, withoutOtherSpellings(added, files));
+    }
+
+    private static List<FileItem> withoutOtherSpellings(
+            List<FileItem> added, List<Compared> files) {
+        if (added.isEmpty()) {
+            return added;
+        }
+        OtherSpellings then = new OtherSpellings();
+        files.forEach(each -> then.add(each.place()));
+        return added.stream().filter(item -> !then.has(item.source())).toList();
     }
 
     private static Compared compared(

@@ -62,12 +62,17 @@ class GuardedRestoreTest {
     }
 
     private PutBackJob.Result restore(Instant at, ProgressListener listener) throws IOException {
+        return restore(at, listener, false);
+    }
+
+    private PutBackJob.Result restore(Instant at, ProgressListener listener, boolean removeNew)
+            throws IOException {
         try (Moment moment = RoundsForTests.moment(round, first);
                 Secret password = TestTrees.secret(RoundsForTests.PASSWORD)) {
             PutBackJob job =
                     new PutBackJob(
                             round, moment, RoundsForTests.at(at), listener, CancelToken.never());
-            return job.run(job.plan(path -> true, false), password);
+            return job.run(job.plan(path -> true, removeNew), password);
         }
     }
 
@@ -101,6 +106,17 @@ class GuardedRestoreTest {
     @FunctionalInterface
     private interface ThrowingRunnable {
         void run() throws IOException;
+    }
+
+    /** As a file system lists it that ignores case: one item, found by another name. */
+    @Test
+    void restore_withItemByAnotherSpelling_doesNotRemoveIt() throws IOException {
+        Files.createLink(source.resolve("F"), source.resolve("f"));
+        Files.writeString(source.resolve("new"), "new");
+        restore(START.plusSeconds(9_999), ProgressListener.none(), true);
+        assertThat(source.resolve("F")).hasContent("f1");
+        assertThat(source.resolve("f")).hasContent("f1");
+        assertThat(source.resolve("new")).doesNotExist();
     }
 
     @Test

@@ -6,8 +6,8 @@ import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.MailTrouble;
+import app.lacuna.failure.NotPermitted;
 import app.lacuna.failure.PasswordUnusable;
-import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
 import java.util.ArrayList;
@@ -69,7 +69,7 @@ final class FailureWords {
             if (system instanceof NoSuchFileException) {
                 return "NoSuchFile";
             }
-            return system instanceof AccessDeniedException ? "AccessDenied" : "FileSystem";
+            return NotPermitted.is(system) ? "AccessDenied" : "FileSystem";
         }
         return "Other";
     }

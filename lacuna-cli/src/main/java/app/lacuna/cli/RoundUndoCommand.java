@@ -1,6 +1,7 @@
 package app.lacuna.cli;
 
 import app.lacuna.base.Secret;
+import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.job.UndoJob;
 import java.io.IOException;
@@ -43,6 +44,10 @@ final class RoundUndoCommand implements Callable<Integer> {
                                     result.back().cameOut(),
                                     result.removed(),
                                     PrintableName.of(before.getFileName().toString())));
+            result.back().entries().stream()
+                    .filter(each -> !each.result().cameOut())
+                    .filter(each -> each.result() != ExtractedEntry.Result.SKIPPED)
+                    .forEach(each -> terminal.say(Extraction.line(each)));
             result.edited()
                     .forEach(
                             path ->

@@ -73,7 +73,7 @@ public final class PutBackJob {
      * What was done.
      *
      * @param before the archive of what was replaced or removed, by which it can be undone
-     * @param wrong paths of files that are not what they should be
+     * @param wrong paths of files that are not what they should be, or are still there
      */
     public record Result(
             Path before,
@@ -179,8 +179,7 @@ public final class PutBackJob {
                             .filter(entry -> entry.result() != ExtractedEntry.Result.SKIPPED)
                             .toList();
             int out = (int) back.entries().stream().filter(e -> e.result().cameOut()).count();
-            return new Result(
-                    before, out, gone, notOut, back.withoutAttributes(), wrong(plan.files()));
+            return new Result(before, out, gone, notOut, back.withoutAttributes(), wrong(plan));
         }
     }
 
@@ -288,10 +287,10 @@ public final class PutBackJob {
         return promises;
     }
 
-    private List<String> wrong(List<Standing.Compared> files) {
+    private List<String> wrong(Plan plan) {
         List<String> wrong = new ArrayList<>();
-        ProgressMeter meter = new ProgressMeter(listener, Stage.PROVING, 0, files.size());
-        for (Standing.Compared each : files) {
+        ProgressMeter meter = new ProgressMeter(listener, Stage.PROVING, 0, plan.files().size());
+        for (Standing.Compared each : plan.files()) {
             meter.startItem(each.line().path());
             if (!isAsItWas(each)) {
                 wrong.add(each.line().path());
@@ -299,6 +298,9 @@ public final class PutBackJob {
             meter.itemDone();
         }
         meter.finish();
+        plan.removed().stream()
+                .filter(item -> Presence.of(item.source()) != Presence.ABSENT)
+                .forEach(item -> wrong.add(item.path()));
         return wrong;
     }
 

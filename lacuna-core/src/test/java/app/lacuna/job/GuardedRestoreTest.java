@@ -120,6 +120,23 @@ class GuardedRestoreTest {
     }
 
     @Test
+    void restore_withNewFileEditedMeanwhile_leavesItAndSaysSo() throws IOException {
+        Path added = Files.writeString(source.resolve("new"), "new");
+        PutBackJob.Result result =
+                restore(
+                        START.plusSeconds(9_999),
+                        told ->
+                                during(
+                                        told,
+                                        Stage.PROVING,
+                                        () -> Files.writeString(added, "edited")),
+                        true);
+        assertThat(added).hasContent("edited");
+        assertThat(result.removed()).isZero();
+        assertThat(result.wrong()).containsExactly("src/new");
+    }
+
+    @Test
     void undo_withLinksPointedElsewhere_leavesThem() throws IOException {
         Files.delete(source.resolve("x"));
         point("y", "zzzz");

@@ -10,8 +10,8 @@ import app.lacuna.failure.EditRefused;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.MailTrouble;
+import app.lacuna.failure.NotPermitted;
 import app.lacuna.failure.PasswordUnusable;
-import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -90,7 +90,7 @@ public record FailureText(String what, String safe, String next) {
         if (failure instanceof CancellationException) {
             return "Cancelled";
         }
-        return failure instanceof AccessDeniedException ? "AccessDenied" : "Other";
+        return NotPermitted.is(failure) ? "AccessDenied" : "Other";
     }
 
     private static String said(MailTrouble trouble) {

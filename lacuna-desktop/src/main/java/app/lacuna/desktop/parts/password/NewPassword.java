@@ -45,6 +45,11 @@ public final class NewPassword {
         made = Optional.of(typed.first().get());
     }
 
+    /** For a job that starts now; the caller closes it. The fields keep their text. */
+    public TakenPassword taken() {
+        return new TakenPassword(typed.secret(), isMade());
+    }
+
     /** Whether it was made here, so that nobody knows it yet. */
     public boolean isMade() {
         return made.isPresent();

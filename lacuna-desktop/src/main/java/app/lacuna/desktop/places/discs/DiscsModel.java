@@ -15,6 +15,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.NewPassword;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.job.Archives;
 import app.lacuna.job.DiscsResult;
@@ -286,19 +287,18 @@ final class DiscsModel {
             return;
         }
         boolean typed = cargo.get() instanceof Cargo.Files && form.locked().get();
-        boolean made = password.isMade();
-        Optional<Secret> secret =
-                typed ? Optional.of(password.typed().secret()) : archiveSecret.map(Secret::copy);
+        Optional<TakenPassword> taken =
+                typed
+                        ? Optional.of(password.taken())
+                        : archiveSecret.map(known -> new TakenPassword(known.copy(), false));
         images.start(
                 cargo.get(),
                 form.options().get(),
                 form.order(),
                 form.folder().get(),
-                secret,
+                taken,
                 result -> {
-                    if (typed && made) {
-                        kept = Optional.of(new KeptPassword(password.typed().secret(), true));
-                    }
+                    kept = taken.filter(TakenPassword::made).map(TakenPassword::kept);
                     password.clear();
                     forgetSecrets();
                     written = Optional.of(result);

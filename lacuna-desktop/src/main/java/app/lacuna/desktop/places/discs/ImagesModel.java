@@ -9,6 +9,7 @@ import app.lacuna.delivery.disc.DiscOrder;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.job.DiscsJob;
 import app.lacuna.job.DiscsResult;
@@ -43,15 +44,16 @@ final class ImagesModel {
     }
 
     /**
-     * @param secret closed when it is done
+     * @param password closed when it is done
      */
     void start(
             Cargo cargo,
             PackOptions options,
             DiscOrder order,
             Path folder,
-            Optional<Secret> secret,
+            Optional<TakenPassword> password,
             Consumer<Written> onDone) {
+        Optional<Secret> secret = password.map(TakenPassword::secret);
         failure.set(Optional.empty());
         cancelled.set(false);
         writing.writingTo(folder.resolve(order.label().of(1) + ".iso"))
@@ -59,10 +61,10 @@ final class ImagesModel {
                         (listener, cancel) ->
                                 written(cargo, options, order, folder, secret, listener, cancel),
                         outcome -> {
-                            secret.ifPresent(Secret::close);
                             ended(outcome, onDone);
+                            password.ifPresent(TakenPassword::close);
                         },
-                        late -> secret.ifPresent(Secret::close));
+                        late -> password.ifPresent(TakenPassword::close));
     }
 
     private static Written written(

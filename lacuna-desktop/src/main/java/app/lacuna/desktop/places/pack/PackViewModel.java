@@ -2,7 +2,6 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Secret;
 import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -11,6 +10,7 @@ import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.desktop.parts.password.PasswordModel;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.exposure.RevealingName;
 import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.SizeRange;
@@ -147,21 +147,19 @@ public final class PackViewModel {
                         form.options().get(),
                         existing,
                         AfterPacking.PROVE_AND_DIGEST);
-        packing.start(request, secret(), this::packed);
+        Optional<TakenPassword> taken =
+                form.protection().get().needsPassword()
+                        ? Optional.of(password.taken())
+                        : Optional.empty();
+        RecentForm used =
+                new RecentForm(form.protection().get(), form.names().get(), form.method().get());
+        packing.start(request, taken, () -> packed(taken, used));
     }
 
-    private Optional<Secret> secret() {
-        return form.protection().get().needsPassword()
-                ? Optional.of(password.typed().secret())
-                : Optional.empty();
-    }
-
-    private void packed() {
-        kept = secret().map(secret -> new KeptPassword(secret, password.isMade()));
+    private void packed(Optional<TakenPassword> taken, RecentForm used) {
+        kept = taken.map(TakenPassword::kept);
         password.clear();
-        rounds.used(
-                folder.get(),
-                new RecentForm(form.protection().get(), form.names().get(), form.method().get()));
+        rounds.used(folder.get(), used);
     }
 
     /** What a guesser would try first: names that stand beside the password. */

@@ -6,6 +6,7 @@ import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Turns;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.failure.ReadOnlyTarget;
 import app.lacuna.failure.TargetExists;
@@ -47,10 +48,11 @@ public final class PackingModel {
     }
 
     /**
-     * @param secret closed when it is done
+     * @param password closed when it is done
      * @param onDone told before {@link #result} is
      */
-    void start(PackRequest request, Optional<Secret> secret, Runnable onDone) {
+    void start(PackRequest request, Optional<TakenPassword> password, Runnable onDone) {
+        Optional<Secret> secret = password.map(TakenPassword::secret);
         failure.set(Optional.empty());
         replaceOffered.set(false);
         cancelled.set(false);
@@ -58,10 +60,10 @@ public final class PackingModel {
                 .start(
                         (listener, cancel) -> new PackJob(request, secret, listener, cancel).run(),
                         outcome -> {
-                            secret.ifPresent(Secret::close);
                             ended(outcome, onDone);
+                            password.ifPresent(TakenPassword::close);
                         },
-                        late -> secret.ifPresent(Secret::close));
+                        late -> password.ifPresent(TakenPassword::close));
     }
 
     private void ended(Outcome<PackResult> outcome, Runnable onDone) {

@@ -3,6 +3,7 @@ package app.lacuna.desktop.places.discs;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Names;
+import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.disc.DiscTable;
@@ -12,6 +13,7 @@ import app.lacuna.demo.burner.TrayDrive;
 import app.lacuna.demo.drive.SimulatedDrive;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.password.Strength;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -113,6 +115,31 @@ class DiscsModelTest {
         life.end();
         threads.settle();
         assertThat(written().size()).isIn(0, 4);
+    }
+
+    /** The fields can be written to while the images are written. */
+    @Test
+    void write_withAnotherPasswordMadeMeanwhile_keepsTheOneThatOpens() throws IOException {
+        ScriptedThreads threads = new ScriptedThreads(8);
+        DiscsModel model = model(threads.life());
+        model.add(List.of(season));
+        threads.settle();
+        model.form().folder().set(out);
+        model.form().kind().set(DiscKind.ofBytes(DISC));
+        make(model, "KLMNPQRS23456789");
+        model.write(false);
+        make(model, "TVWXYZ2345678923");
+        threads.settle();
+        assertThat(written()).hasSize(4);
+        try (Secret kept = model.kept().orElseThrow().copy()) {
+            assertThat(kept.withCharacters(Object::toString)).isEqualTo("KLMNPQRS23456789");
+        }
+    }
+
+    private static void make(DiscsModel model, String password) {
+        try (Secret made = Secret.takeOver(password.toCharArray())) {
+            model.password().take(made, Strength.ofRandom(27));
+        }
     }
 
     @Test

@@ -274,6 +274,40 @@ class PackViewModelTest {
         assertThat(model.kept()).isEmpty();
     }
 
+    /** The fields can be written to while it is packed. */
+    @Test
+    void pack_withAnotherPasswordMadeMeanwhile_keepsTheOneThatOpens() throws IOException {
+        model.contents().add(List.of(dig));
+        settle();
+        try (Secret made = Secret.takeOver("KLMNPQRS23456789".toCharArray())) {
+            model.newPassword().take(made, Strength.ofRandom(27));
+        }
+        model.pack();
+        try (Secret another = Secret.takeOver("TVWXYZ2345678923".toCharArray())) {
+            model.newPassword().take(another, Strength.ofRandom(27));
+        }
+        settle();
+        Path archive = model.packing().result().get().orElseThrow().archive();
+        try (Secret kept = model.kept().orElseThrow().copy();
+                var opened = Archives.open(archive).open(kept)) {
+            assertThat(opened.listing().entries()).isNotEmpty();
+        }
+        assertThat(model.kept().orElseThrow().known().get()).isFalse();
+    }
+
+    @Test
+    void pack_withTypedPasswordReplacedByMadeOne_isKnown() {
+        model.contents().add(List.of(dig));
+        settle();
+        typePassword("hut");
+        model.pack();
+        try (Secret another = Secret.takeOver("TVWXYZ2345678923".toCharArray())) {
+            model.newPassword().take(another, Strength.ofRandom(27));
+        }
+        settle();
+        assertThat(model.kept().orElseThrow().known().get()).isTrue();
+    }
+
     @Test
     void whatTheArchiveIsKeptInIsBesideTheOriginalsUntilSomebodySaysWhere() throws IOException {
         Path far = Files.createDirectories(folder.resolve("far/away"));

@@ -96,6 +96,7 @@ public final class PackJob {
                             items,
                             request.afterPacking() == PackRequest.AfterPacking.PROVE_AND_DIGEST);
             List<Path> temporaries = staged.temporaries();
+            long bytes = bytesOf(temporaries); // nothing fails when the names are there
             List<Path> names =
                     originals.whilePublishing(
                             ArchiveFingerprint.of(temporaries.get(temporaries.size() - 1)),
@@ -107,7 +108,7 @@ public final class PackJob {
             return new PackResult(
                     names,
                     request.options(),
-                    bytesOf(names),
+                    bytes,
                     items,
                     packed.leftOut(),
                     selection.renamed(),

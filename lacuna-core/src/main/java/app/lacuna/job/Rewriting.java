@@ -29,7 +29,6 @@ import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.util.ArrayList;
@@ -105,13 +104,14 @@ final class Rewriting implements AutoCloseable {
             cancel.check();
             requireUntouched();
             long dropped = reader.bytesBehind();
+            long bytes = PackJob.bytesOf(staged.temporaries()); // nothing fails afterwards
             close(); // some systems do not move a file over one that is open
             boolean complete = PackResult.isComplete(report.leftOut(), report.unsteady());
             Path made = publish(staged, target, inPlace, complete);
             Repacked.note(made, report.packed());
             return new RewriteResult(
                     made,
-                    Files.size(made),
+                    bytes,
                     kept.size(),
                     report.packed().size(),
                     report.leftOut(),

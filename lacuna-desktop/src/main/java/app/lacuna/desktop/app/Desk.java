@@ -79,7 +79,8 @@ public final class Desk {
                                             newName,
                                             startFolder,
                                             saved,
-                                            turns);
+                                            turns,
+                                            services.made());
                             return newestPack;
                         });
         rounds =

@@ -6,6 +6,7 @@ import app.lacuna.base.Progress;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -46,9 +47,14 @@ public final class Job {
      * One wish.
      *
      * @param late gets what comes out of it when nobody wants it any more
+     * @param atLast done after either of them, or when it is not begun at all
      */
     private record Run<T>(
-            Work<T> work, Consumer<Outcome<T>> onEnd, Consumer<T> late, CancelSource cancel) {}
+            Work<T> work,
+            Consumer<Outcome<T>> onEnd,
+            Consumer<T> late,
+            Runnable atLast,
+            CancelSource cancel) {}
 
     public Job(Lifetime life, JobKind kind, Policy policy) {
         this(life, kind, policy, Optional.empty());
@@ -78,19 +84,33 @@ public final class Job {
      * @param late gets it if nobody wants it any more
      */
     public <T> void start(Work<T> work, Consumer<Outcome<T>> onEnd, Consumer<T> late) {
+        start(work, onEnd, late, () -> {});
+    }
+
+    /**
+     * The same with something that belongs to the work, and is closed whatever becomes of it.
+     *
+     * @param atLast on the interface thread, exactly once, after all others
+     */
+    public <T> void start(
+            Work<T> work, Consumer<Outcome<T>> onEnd, Consumer<T> late, Runnable atLast) {
         if (life.isOver()) {
-            return; // nobody is there to wish for anything
+            atLast.run(); // nobody is there to wish for anything
+            return;
         }
-        Run<T> run = new Run<>(work, onEnd, late, new CancelSource());
+        Run<T> run = new Run<>(work, onEnd, late, atLast, new CancelSource());
         if (current.isEmpty()) {
             begin(run);
             return;
         }
         switch (policy) {
-            case REFUSE -> life.book().busyWith(kind);
+            case REFUSE -> {
+                life.book().busyWith(kind);
+                atLast.run();
+            }
             case QUEUE -> waiting.add(run);
             case NEWEST_WINS -> {
-                waiting.clear();
+                dropWaiting();
                 waiting.add(run);
                 current.get().cancel().cancel();
             }
@@ -119,6 +139,7 @@ public final class Job {
                             () -> {
                                 leaveLine();
                                 late(run, outcome);
+                                run.atLast().run();
                             });
                 });
     }
@@ -169,6 +190,13 @@ public final class Job {
         } else {
             run.onEnd().accept(outcome);
         }
+        run.atLast().run();
+    }
+
+    private void dropWaiting() {
+        List<Run<?>> dropped = List.copyOf(waiting);
+        waiting.clear();
+        dropped.forEach(run -> run.atLast().run());
     }
 
     private static <T> void late(Run<T> run, Outcome<T> outcome) {
@@ -186,7 +214,11 @@ public final class Job {
             inLine.set(false);
             current.ifPresent(run -> ended(run, new Outcome.Cancelled<>()));
         }
-        unbegun.forEach(run -> run.onEnd().accept(new Outcome.Cancelled<>()));
+        unbegun.forEach(
+                run -> {
+                    run.onEnd().accept(new Outcome.Cancelled<>());
+                    run.atLast().run();
+                });
     }
 
     /** What was asked for until now is not wanted any more, and nothing of it will be heard. */
@@ -199,8 +231,9 @@ public final class Job {
     private void giveUp() {
         if (inLine.get()) {
             leaveLine();
+            current.ifPresent(run -> run.atLast().run());
         }
-        waiting.clear();
+        dropWaiting();
         current.ifPresent(run -> run.cancel().cancel());
         current = Optional.empty();
         progress.set(Optional.empty());

@@ -11,6 +11,7 @@ import app.lacuna.desktop.parts.changing.OutsideModel;
 import app.lacuna.desktop.parts.changing.RelockModel;
 import app.lacuna.desktop.parts.inside.InsideModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.proving.ProvingModel;
 import app.lacuna.desktop.parts.taking.ExtractModel;
 import app.lacuna.desktop.parts.viewer.ViewerModel;
@@ -51,7 +52,11 @@ public final class ArchiveSession {
 
     /** What a session is made with. */
     public record Surroundings(
-            Programs programs, Clock clock, Troubles troubles, Consumer<Written> onWritten) {}
+            Programs programs,
+            Clock clock,
+            Troubles troubles,
+            MadePasswords passwords,
+            Consumer<Written> onWritten) {}
 
     /**
      * @param archive opened; taken over
@@ -82,7 +87,15 @@ public final class ArchiveSession {
         check = new CheckModel(life, reader, around.clock());
         proving = new ProvingModel(life, reader, around.clock());
         relock = new RelockModel(life, archive.path());
-        writing = new WritingModel(life, archive, changes, outside, relock, around.onWritten());
+        writing =
+                new WritingModel(
+                        life,
+                        archive,
+                        changes,
+                        outside,
+                        relock,
+                        around.passwords(),
+                        around.onWritten());
         changes.plan().addListener((property, before, now) -> now.ifPresent(inside::show));
         changes.plan().get().ifPresent(inside::show);
         startCheck(reader);
@@ -127,7 +140,7 @@ public final class ArchiveSession {
     /** Tells what has become of the archive before this one. */
     public void tell(Written before) {
         written = before.result();
-        kept = before.made().map(secret -> new KeptPassword(secret, true));
+        kept = before.made();
         written.ifPresent(result -> changes.leftOut(result.leftOut()));
         before.failure().ifPresent(cause -> changes.fail(FailureText.of(cause)));
     }
@@ -154,6 +167,11 @@ public final class ArchiveSession {
     /** Whether nothing but a password that was made and is not known yet would be lost. */
     public boolean losesOnlyPassword() {
         return !isChanged() && isPasswordUnknown();
+    }
+
+    /** The user was asked, and lets a made password go. */
+    public void givePasswordUp() {
+        kept.ifPresent(KeptPassword::giveUp);
     }
 
     private boolean isPasswordUnknown() {

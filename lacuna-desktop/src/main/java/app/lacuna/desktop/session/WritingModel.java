@@ -10,6 +10,9 @@ import app.lacuna.desktop.jobs.Work;
 import app.lacuna.desktop.parts.changing.ChangesModel;
 import app.lacuna.desktop.parts.changing.OutsideModel;
 import app.lacuna.desktop.parts.changing.RelockModel;
+import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.MadePasswords;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.job.ChangeJob;
 import app.lacuna.job.RelockJob;
@@ -21,7 +24,6 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
-import java.util.function.Function;
 
 /**
  * Writes what is to be changed into the open archive, or locks it anew. What was written is opened
@@ -34,6 +36,7 @@ public final class WritingModel {
     private final RelockModel relock;
     private final OpenArchive archive;
     private final Consumer<Written> onWritten;
+    private final MadePasswords passwords;
     private final Job writing;
 
     /**
@@ -50,7 +53,7 @@ public final class WritingModel {
             Optional<RewriteResult> result,
             Optional<Throwable> failure,
             boolean stays,
-            Optional<Secret> made) {
+            Optional<KeptPassword> made) {
         Written(
                 Optional<OpenArchive> archive,
                 Optional<RewriteResult> result,
@@ -59,13 +62,13 @@ public final class WritingModel {
             this(archive, result, failure, stays, Optional.empty());
         }
 
-        Written with(Optional<Secret> password) {
+        Written with(Optional<KeptPassword> password) {
             return new Written(archive, result, failure, stays, password);
         }
 
         void close() {
             archive.ifPresent(OpenArchive::close);
-            made.ifPresent(Secret::close);
+            made.ifPresent(KeptPassword::close);
         }
     }
 
@@ -75,7 +78,9 @@ public final class WritingModel {
             ChangesModel changes,
             OutsideModel outside,
             RelockModel relock,
+            MadePasswords passwords,
             Consumer<Written> onWritten) {
+        this.passwords = passwords;
         this.archive = archive;
         this.changes = changes;
         this.outside = outside;
@@ -141,7 +146,7 @@ public final class WritingModel {
                 },
                 password,
                 archive.copyOfSecret(),
-                result -> Optional.empty());
+                Optional.empty());
     }
 
     /** Locks the archive anew, as it was chosen. */
@@ -150,36 +155,28 @@ public final class WritingModel {
             return;
         }
         Optional<Secret> before = archive.copyOfSecret();
-        Optional<Secret> after = relock.passwordAfter(archive.secret());
+        Optional<TakenPassword> taken = relock.taken(archive.secret());
+        Optional<Secret> after = taken.map(TakenPassword::secret);
         RelockRequest request = relock.request(where(target));
         start(
                 target,
                 (listener, cancel) -> new RelockJob(request, listener, cancel).run(before, after),
                 before,
                 after,
-                result -> made());
-    }
-
-    /** The new password, if it was made here; the fields are emptied in any case. */
-    private Optional<Secret> made() {
-        Optional<Secret> made =
-                relock.password().isMade()
-                        ? Optional.of(relock.password().typed().secret())
-                        : Optional.empty();
-        relock.clear();
-        return made;
+                taken);
     }
 
     /**
      * @param before closed at the end
      * @param after opens what was written; closed at the end
+     * @param taken new with this writing, if there is one
      */
     private void start(
             Path target,
             Work<RewriteResult> work,
             Optional<Secret> before,
             Optional<Secret> after,
-            Function<RewriteResult, Optional<Secret>> whenWritten) {
+            Optional<TakenPassword> taken) {
         changes.clearFailure();
         writing.writingTo(target)
                 .start(
@@ -188,13 +185,23 @@ public final class WritingModel {
                                 return written(work.run(listener, cancel), after);
                             } catch (Exception | OutOfMemoryError e) {
                                 return notWritten(e);
-                            } finally {
-                                before.ifPresent(Secret::close);
-                                after.ifPresent(Secret::close);
                             }
                         },
-                        outcome -> ended(outcome, whenWritten),
-                        Written::close);
+                        outcome -> ended(outcome, taken),
+                        late -> late.with(made(late, taken)).close(),
+                        () -> {
+                            before.ifPresent(Secret::close);
+                            after.ifPresent(Secret::close);
+                        });
+    }
+
+    /** From the moment when the archive has the new password it is not lost any more. */
+    private Optional<KeptPassword> made(Written written, Optional<TakenPassword> taken) {
+        return written.result()
+                .flatMap(
+                        result ->
+                                taken.filter(TakenPassword::made)
+                                        .map(own -> own.written(result.archive(), passwords)));
     }
 
     private static Written written(RewriteResult result, Optional<Secret> password) {
@@ -219,10 +226,12 @@ public final class WritingModel {
         return new Written(again, Optional.empty(), Optional.of(cause), !archive.hasLetGo());
     }
 
-    private void ended(
-            Outcome<Written> outcome, Function<RewriteResult, Optional<Secret>> whenWritten) {
+    private void ended(Outcome<Written> outcome, Optional<TakenPassword> taken) {
         if (outcome instanceof Outcome.Done<Written> done) {
-            ended(done.value().with(done.value().result().flatMap(whenWritten)));
+            if (done.value().result().isPresent()) {
+                relock.clear();
+            }
+            ended(done.value().with(made(done.value(), taken)));
         } else if (outcome instanceof Outcome.Failed<Written> failed) {
             stays(failed.cause());
         } else {

@@ -8,6 +8,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Programs;
 import app.lacuna.desktop.jobs.Threads;
 import app.lacuna.desktop.look.LookSettings;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
@@ -19,6 +20,7 @@ import java.util.Optional;
 /**
  * What every place is made with.
  *
+ * @param made passwords that were made in this window, and that nobody has yet
  * @param mail the mail service that is proposed, if one is
  * @param drive that discs are burned in, if there is one
  */
@@ -29,6 +31,7 @@ public record Services(
         Programs programs,
         ShortClipboard clipboard,
         PopoverLayer popovers,
+        MadePasswords made,
         EndsModel ends,
         Settings settings,
         LookSettings look,
@@ -54,6 +57,7 @@ public record Services(
                 programs,
                 new ShortClipboard(),
                 new PopoverLayer(),
+                new MadePasswords(),
                 new EndsModel(life, trash),
                 settings,
                 new LookSettings(settings),
@@ -70,6 +74,7 @@ public record Services(
                 programs,
                 clipboard,
                 popovers,
+                made,
                 ends,
                 settings,
                 look,
@@ -86,6 +91,7 @@ public record Services(
                 programs,
                 clipboard,
                 popovers,
+                made,
                 ends,
                 settings,
                 look,

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.desktop.look.Theme;
+import app.lacuna.desktop.parts.password.MadePasswordsStrip;
 import app.lacuna.desktop.ui.DropTarget;
 import app.lacuna.desktop.ui.Spoken;
 import java.nio.file.Path;
@@ -13,6 +14,7 @@ import javafx.scene.Scene;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
+import javafx.scene.layout.VBox;
 
 /** Joins the places to the frame: which page is shown, what the keys do, what closing asks. */
 public final class Window {
@@ -32,7 +34,8 @@ public final class Window {
         this.places = List.copyOf(places);
         this.services = services;
         notices = new WindowNotices(services.book());
-        shell = new Shell(this.places, services.popovers(), notices, this::show);
+        VBox above = new VBox(notices, passwordsWithoutPage());
+        shell = new Shell(this.places, services.popovers(), above, this::show);
         for (Place place : this.places) {
             place.page()
                     .addListener(
@@ -44,6 +47,14 @@ public final class Window {
         }
         DropTarget.on(shell, this::take);
         show(this.places.get(0));
+    }
+
+    private MadePasswordsStrip passwordsWithoutPage() {
+        return new MadePasswordsStrip(
+                services.made(),
+                services.life(),
+                new MadePasswordsStrip.Tools(
+                        services.clipboard(), services.popovers(), services.dialogs()));
     }
 
     public Shell shell() {
@@ -150,18 +161,31 @@ public final class Window {
      */
     public void close(Runnable forGood) {
         if (services.book().leavesWorkUndone()) {
-            notices.askToStop(() -> close(0, forGood));
+            notices.askToStop(() -> stopThen(() -> close(0, forGood)));
         } else {
             close(0, forGood);
         }
+    }
+
+    /**
+     * What was under way may have written a file with a made password: its page asks about that
+     * when it has come to its end.
+     */
+    private void stopThen(Runnable then) {
+        services.book().cancelAll();
+        notices.waitForEnd(then);
     }
 
     private void close(int asked, Runnable forGood) {
         if (asked < places.size()) {
             Place place = places.get(asked);
             place.leave(() -> show(place), () -> close(asked + 1, forGood));
-        } else {
+        } else if (services.book().leavesWorkUndone()) {
+            close(forGood); // begun while something else was asked
+        } else if (services.made().withoutPage().isEmpty()) {
             forGood.run();
+        } else {
+            notices.askAboutPasswords(forGood);
         }
     }
 
@@ -174,6 +198,7 @@ public final class Window {
     public void end() {
         services.clipboard().takeOffNow();
         places.forEach(Place::end);
+        services.made().end();
         services.life().end();
     }
 }

@@ -1,12 +1,16 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobBook;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Words;
+import java.util.Optional;
 import java.util.stream.Collectors;
+import javafx.application.Platform;
+import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -22,6 +26,7 @@ final class WindowNotices extends VBox {
     private final JobBook book;
     private final Label words = Page.label("", "message-what");
     private final HBox answers = new HBox(10);
+    private Optional<Runnable> afterEnd = Optional.empty();
 
     WindowNotices(JobBook book) {
         super();
@@ -39,6 +44,7 @@ final class WindowNotices extends VBox {
         getChildren().setAll(line);
         book.refused().addListener((property, before, now) -> now.ifPresent(this::refused));
         book.trouble().addListener((property, before, now) -> now.ifPresent(this::trouble));
+        book.jobs().addListener((ListChangeListener<Job>) change -> jobsChanged());
         hide();
     }
 
@@ -82,7 +88,44 @@ final class WindowNotices extends VBox {
                 Page.button("closing-stay", Words.text("closing.stay"), this::dismiss));
     }
 
+    /** Goes on as soon as nothing is under way any more that leaves work undone. */
+    void waitForEnd(Runnable then) {
+        if (!book.leavesWorkUndone()) {
+            then.run();
+            return;
+        }
+        say(
+                Words.text("closing.stopping"),
+                Page.button("closing-stay", Words.text("closing.stay"), this::dismiss));
+        afterEnd = Optional.of(then);
+    }
+
+    private void jobsChanged() {
+        if (afterEnd.isPresent() && !book.leavesWorkUndone()) {
+            Runnable then = afterEnd.get();
+            dismiss();
+            Platform.runLater(then); // when the end of the last one has been told
+        }
+    }
+
+    /**
+     * @param forGood closes the window, although nobody has them
+     */
+    void askAboutPasswords(Runnable forGood) {
+        say(
+                Words.text("kept.question"),
+                Page.button(
+                        "closing-lose",
+                        Words.text("kept.lose"),
+                        () -> {
+                            dismiss();
+                            forGood.run();
+                        }),
+                Page.button("closing-stay", Words.text("closing.stay"), this::dismiss));
+    }
+
     private void say(String text, Button... buttons) {
+        afterEnd = Optional.empty();
         words.setText(text);
         answers.getChildren().setAll(buttons);
         setVisible(true);
@@ -98,6 +141,7 @@ final class WindowNotices extends VBox {
     }
 
     private void hide() {
+        afterEnd = Optional.empty();
         setVisible(false);
         setManaged(false);
         words.setText("");

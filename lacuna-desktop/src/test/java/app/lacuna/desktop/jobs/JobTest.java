@@ -29,6 +29,33 @@ class JobTest {
                 late::add);
     }
 
+    /** What belongs to the work is closed exactly once, whatever becomes of it. */
+    @Test
+    void atLast_isDoneOnceForEveryWish() {
+        List<String> last = new ArrayList<>();
+        for (Job.Policy policy : Job.Policy.values()) {
+            Job job = job(policy);
+            for (int i = 0; i < 3; i++) {
+                String name = policy + " " + i;
+                job.start((l, c) -> name, outcome -> {}, value -> {}, () -> last.add(name));
+            }
+            if (policy == Job.Policy.QUEUE) {
+                script.step();
+                job.cancel();
+            }
+            script.settle();
+        }
+        Job given = job(Job.Policy.QUEUE);
+        for (int i = 0; i < 2; i++) {
+            String name = "given up " + i;
+            given.start((l, c) -> name, outcome -> {}, value -> {}, () -> last.add(name));
+        }
+        life.end();
+        script.settle();
+        given.start((l, c) -> "", outcome -> {}, value -> {}, () -> last.add("after the end"));
+        assertThat(last).hasSize(12).doesNotHaveDuplicates();
+    }
+
     @Test
     void ofTheNewestWishAloneIsHeard() {
         Job job = job(Job.Policy.NEWEST_WINS);

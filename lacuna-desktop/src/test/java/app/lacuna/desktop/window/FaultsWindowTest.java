@@ -6,6 +6,10 @@ import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
+import app.lacuna.base.Secret;
+import app.lacuna.desktop.look.Appearance;
+import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.ui.ShortClipboard;
 import java.io.RandomAccessFile;
@@ -214,6 +218,39 @@ class FaultsWindowTest extends InWindow {
         until(() -> !inTheWindow(buttons).containsValue(false)); // after the new layout
         picture("small-open-large-text");
         interact(() -> theme.showTextSize(100));
+    }
+
+    /** Its page was locked or removed while the file was written. */
+    @Test
+    void aMadePasswordWithoutPageIsShownUntilSomebodyHasIt() throws Exception {
+        KeptPassword[] kept = new KeptPassword[1];
+        interact(
+                () -> {
+                    kept[0] =
+                            new TakenPassword(
+                                            Secret.takeOver("KLMNPQRS23456789".toCharArray()), true)
+                                    .written(
+                                            outbox.resolve("winter-notes.zip"),
+                                            desk.services().made());
+                    kept[0].close();
+                });
+        until(() -> lookup("#made-passwords").query().isVisible());
+        picture("made-without-page");
+        interact(() -> theme.show(Appearance.DARK));
+        picture("made-without-page-dark");
+        interact(() -> theme.show(Appearance.LIGHT));
+        boolean[] closed = new boolean[1];
+        interact(() -> window.close(() -> closed[0] = true));
+        until(() -> lookup("#closing-lose").tryQuery().isPresent());
+        assertThat(closed[0]).isFalse();
+        clickOn("#closing-stay");
+        clickOn("#kept-show");
+        assertThat(lookup("#kept-password-shown").<TextField>query().getText())
+                .isEqualTo("KLMNPQRS23456789");
+        clickOn("#kept-have");
+        until(() -> !lookup("#made-passwords").query().isVisible());
+        interact(() -> window.close(() -> closed[0] = true));
+        until(() -> closed[0]);
     }
 
     private void packedAndOpened() throws Exception {

@@ -7,6 +7,7 @@ import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.password.NewPassword;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.job.RelockRequest;
 import app.lacuna.job.RewriteTarget;
 import app.lacuna.password.HintCheck;
@@ -107,13 +108,13 @@ public final class RelockModel {
      *
      * @param before the one that is there, if any
      */
-    public Optional<Secret> passwordAfter(Optional<Secret> before) {
+    public Optional<TakenPassword> taken(Optional<Secret> before) {
         if (!protection.get().needsPassword()) {
             return Optional.empty();
         }
         return samePassword.get()
-                ? before.map(Secret::copy)
-                : Optional.of(password.typed().secret());
+                ? before.map(known -> new TakenPassword(known.copy(), false))
+                : Optional.of(password.taken());
     }
 
     public void clear() {

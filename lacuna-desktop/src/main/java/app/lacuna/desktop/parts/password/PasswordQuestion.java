@@ -14,8 +14,9 @@ public final class PasswordQuestion extends HBox {
 
     /**
      * @param isKnown done when the user says to have it
+     * @param isLost done when the user lets it go
      */
-    public PasswordQuestion(Runnable isKnown) {
+    public PasswordQuestion(Runnable isKnown, Runnable isLost) {
         setId("password-question");
         getStyleClass().add(Styles.MESSAGE);
         setAlignment(Pos.CENTER_LEFT);
@@ -35,7 +36,12 @@ public final class PasswordQuestion extends HBox {
                                             goOn.run();
                                         }),
                                 Page.button(
-                                        "question-lose", Words.text("kept.lose"), () -> goOn.run()),
+                                        "question-lose",
+                                        Words.text("kept.lose"),
+                                        () -> {
+                                            isLost.run();
+                                            goOn.run();
+                                        }),
                                 Page.button(
                                         "question-stay",
                                         Words.text("leaving.stay"),

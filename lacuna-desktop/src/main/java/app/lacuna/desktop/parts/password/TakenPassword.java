@@ -1,6 +1,7 @@
 package app.lacuna.desktop.parts.password;
 
 import app.lacuna.base.Secret;
+import java.nio.file.Path;
 
 /**
  * The password of one job. It is taken from the fields once, when the job starts: what stands in
@@ -10,9 +11,13 @@ import app.lacuna.base.Secret;
  * @param made whether it was made here, so that nobody knows it yet
  */
 public record TakenPassword(Secret secret, boolean made) implements AutoCloseable {
-    /** For the page that shows the result, which closes it. */
-    public KeptPassword kept() {
-        return new KeptPassword(secret.copy(), made);
+    /**
+     * The job has written the file. A made password belongs to the window from now on.
+     *
+     * @return for the page that shows the result, which closes it
+     */
+    public KeptPassword written(Path file, MadePasswords window) {
+        return made ? window.keep(secret.copy(), file) : new KeptPassword(secret.copy());
     }
 
     @Override

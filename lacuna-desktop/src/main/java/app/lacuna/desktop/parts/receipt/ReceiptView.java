@@ -70,7 +70,9 @@ public final class ReceiptView {
             Next next) {
         this.tools = tools;
         this.question =
-                new PasswordQuestion(() -> password.ifPresent(step -> step.kept().isKnownNow()));
+                new PasswordQuestion(
+                        () -> password.ifPresent(step -> step.kept().isKnownNow()),
+                        () -> password.ifPresent(step -> step.kept().giveUp()));
         this.next = next;
         this.result = result;
         this.forecast = forecast;

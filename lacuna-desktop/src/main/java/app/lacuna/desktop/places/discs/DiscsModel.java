@@ -14,6 +14,7 @@ import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
@@ -39,6 +40,7 @@ final class DiscsModel {
     private static final int RELATED_WORDS = 40;
 
     private final Clock clock;
+    private final MadePasswords made;
     private final DiscsForm form;
     private final ForecastModel forecast;
     private final PlanModel plan;
@@ -68,7 +70,9 @@ final class DiscsModel {
             Clock clock,
             Optional<DiscDrive> drive,
             BurnList list,
-            Path startFolder) {
+            Path startFolder,
+            MadePasswords made) {
+        this.made = made;
         this.clock = clock;
         form = new DiscsForm(clock, startFolder);
         forecast = new ForecastModel(life, selection, form.options());
@@ -298,7 +302,7 @@ final class DiscsModel {
                 form.folder().get(),
                 taken,
                 result -> {
-                    kept = taken.filter(TakenPassword::made).map(TakenPassword::kept);
+                    kept = kept(taken, result);
                     password.clear();
                     forgetSecrets();
                     written = Optional.of(result);
@@ -306,7 +310,13 @@ final class DiscsModel {
                     if (thenBurn) {
                         burn();
                     }
-                });
+                },
+                result -> kept(taken, result).ifPresent(KeptPassword::close));
+    }
+
+    private Optional<KeptPassword> kept(Optional<TakenPassword> taken, ImagesModel.Written result) {
+        Path first = result.discs().discs().get(0).image();
+        return taken.filter(TakenPassword::made).map(password -> password.written(first, made));
     }
 
     private static BurnSet setOf(DiscsResult result) {

@@ -29,7 +29,8 @@ public final class DiscsPlace implements Place {
                         services.clock(),
                         services.drive(),
                         list,
-                        startFolder);
+                        startFolder,
+                        services.made());
         view = new DiscsView(model, services);
         page.set(view.page());
     }

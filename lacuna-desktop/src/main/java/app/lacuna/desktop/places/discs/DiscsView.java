@@ -79,7 +79,10 @@ final class DiscsView {
         burn = Page.primary("discs-burn", "", this::burn);
         Page.withKey(burn, "primary");
         another = Page.button("discs-another", Words.text("discs.another"), this::another);
-        question = new PasswordQuestion(() -> model.kept().ifPresent(KeptPassword::isKnownNow));
+        question =
+                new PasswordQuestion(
+                        () -> model.kept().ifPresent(KeptPassword::isKnownNow),
+                        () -> model.kept().ifPresent(KeptPassword::giveUp));
         empty = emptyZone();
         filled = work();
         repairs = new RepairSheet(model.repair());

@@ -45,6 +45,7 @@ final class ImagesModel {
 
     /**
      * @param password closed when it is done
+     * @param onLate told instead of {@code onDone} if the page is gone
      */
     void start(
             Cargo cargo,
@@ -52,7 +53,8 @@ final class ImagesModel {
             DiscOrder order,
             Path folder,
             Optional<TakenPassword> password,
-            Consumer<Written> onDone) {
+            Consumer<Written> onDone,
+            Consumer<Written> onLate) {
         Optional<Secret> secret = password.map(TakenPassword::secret);
         failure.set(Optional.empty());
         cancelled.set(false);
@@ -60,11 +62,9 @@ final class ImagesModel {
                 .start(
                         (listener, cancel) ->
                                 written(cargo, options, order, folder, secret, listener, cancel),
-                        outcome -> {
-                            ended(outcome, onDone);
-                            password.ifPresent(TakenPassword::close);
-                        },
-                        late -> password.ifPresent(TakenPassword::close));
+                        outcome -> ended(outcome, onDone),
+                        onLate,
+                        () -> password.ifPresent(TakenPassword::close));
     }
 
     private static Written written(

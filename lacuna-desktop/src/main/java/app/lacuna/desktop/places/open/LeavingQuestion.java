@@ -86,6 +86,7 @@ public final class LeavingQuestion {
     public void lose() {
         Leaving why = asked.get();
         Runnable next = answered();
+        session.get().ifPresent(ArchiveSession::givePasswordUp);
         if (why == Leaving.LOCK_ANEW) {
             session.get()
                     .ifPresent(

@@ -29,7 +29,8 @@ public final class OpenPlace implements Place {
                         history,
                         settings,
                         services.programs(),
-                        services.clock());
+                        services.clock(),
+                        services.made());
         view = new OpenView(model, services.popovers(), services.dialogs(), services.clipboard());
         page.set(view.page());
     }

@@ -7,6 +7,7 @@ import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Programs;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.session.AutoLockModel;
 import app.lacuna.desktop.session.LockedArchive;
@@ -38,6 +39,7 @@ public final class OpenViewModel {
     private final Lifetime life;
     private final Programs programs;
     private final Clock clock;
+    private final MadePasswords passwords;
     private final Job opening;
     private final ReadOnlyObjectWrapper<OpenState> state =
             new ReadOnlyObjectWrapper<>(OpenState.NOTHING);
@@ -58,7 +60,9 @@ public final class OpenViewModel {
             OpenHistory history,
             OpenSettings settings,
             Programs programs,
-            Clock clock) {
+            Clock clock,
+            MadePasswords passwords) {
+        this.passwords = passwords;
         this.life = life;
         this.programs = new ChosenProgram(settings.viewer().value()::get, programs);
         this.clock = clock;
@@ -251,7 +255,8 @@ public final class OpenViewModel {
     }
 
     private ArchiveSession.Surroundings surroundings() {
-        return new ArchiveSession.Surroundings(programs, clock, new Troubles(), this::written);
+        return new ArchiveSession.Surroundings(
+                programs, clock, new Troubles(), passwords, this::written);
     }
 
     private void begin(ArchiveSession made) {

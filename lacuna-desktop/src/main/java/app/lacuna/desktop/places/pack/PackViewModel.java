@@ -8,6 +8,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Turns;
 import app.lacuna.desktop.parts.forecast.ForecastModel;
 import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.desktop.parts.password.PasswordModel;
 import app.lacuna.desktop.parts.password.TakenPassword;
@@ -16,6 +17,7 @@ import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
+import app.lacuna.job.PackResult;
 import app.lacuna.rounds.RecentForm;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.Existing;
@@ -38,6 +40,7 @@ public final class PackViewModel {
 
     private final Lifetime life;
     private final NewArchiveName newName;
+    private final MadePasswords made;
     private final ContentsModel contents;
     private final NewPassword password;
     private final PackingModel packing;
@@ -59,14 +62,17 @@ public final class PackViewModel {
      * @param life over when this job is removed
      * @param rounds saved jobs and recent destinations, shared by all packing jobs
      * @param turns shared by all packing jobs, so that one runs after the other
+     * @param made has the made passwords of what was packed
      */
     public PackViewModel(
             Lifetime life,
             NewArchiveName newName,
             Path startFolder,
             RoundsModel rounds,
-            Turns turns) {
+            Turns turns,
+            MadePasswords made) {
         this.life = life;
+        this.made = made;
         this.rounds = rounds;
         rounds.recentForm() // but a weak form is never where the next one starts from
                 .filter(last -> last.protection().canHideNames())
@@ -153,11 +159,19 @@ public final class PackViewModel {
                         : Optional.empty();
         RecentForm used =
                 new RecentForm(form.protection().get(), form.names().get(), form.method().get());
-        packing.start(request, taken, () -> packed(taken, used));
+        packing.start(
+                request,
+                taken,
+                result -> packed(kept(taken, result), used),
+                result -> kept(taken, result).ifPresent(KeptPassword::close));
     }
 
-    private void packed(Optional<TakenPassword> taken, RecentForm used) {
-        kept = taken.map(TakenPassword::kept);
+    private Optional<KeptPassword> kept(Optional<TakenPassword> taken, PackResult result) {
+        return taken.map(password -> password.written(result.archive(), made));
+    }
+
+    private void packed(Optional<KeptPassword> opens, RecentForm used) {
+        kept = opens;
         password.clear();
         rounds.used(folder.get(), used);
     }

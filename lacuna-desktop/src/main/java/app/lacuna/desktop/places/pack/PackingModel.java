@@ -15,6 +15,7 @@ import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackResult;
 import app.lacuna.staging.Existing;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -50,8 +51,13 @@ public final class PackingModel {
     /**
      * @param password closed when it is done
      * @param onDone told before {@link #result} is
+     * @param onLate told instead if the page is gone
      */
-    void start(PackRequest request, Optional<TakenPassword> password, Runnable onDone) {
+    void start(
+            PackRequest request,
+            Optional<TakenPassword> password,
+            Consumer<PackResult> onDone,
+            Consumer<PackResult> onLate) {
         Optional<Secret> secret = password.map(TakenPassword::secret);
         failure.set(Optional.empty());
         replaceOffered.set(false);
@@ -59,16 +65,14 @@ public final class PackingModel {
         packing.writingTo(request.target())
                 .start(
                         (listener, cancel) -> new PackJob(request, secret, listener, cancel).run(),
-                        outcome -> {
-                            ended(outcome, onDone);
-                            password.ifPresent(TakenPassword::close);
-                        },
-                        late -> password.ifPresent(TakenPassword::close));
+                        outcome -> ended(outcome, onDone),
+                        onLate,
+                        () -> password.ifPresent(TakenPassword::close));
     }
 
-    private void ended(Outcome<PackResult> outcome, Runnable onDone) {
+    private void ended(Outcome<PackResult> outcome, Consumer<PackResult> onDone) {
         if (outcome instanceof Outcome.Done<PackResult> done) {
-            onDone.run();
+            onDone.accept(done.value());
             result.set(Optional.of(done.value()));
         } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
             boolean readOnly = failed.cause() instanceof ReadOnlyTarget;

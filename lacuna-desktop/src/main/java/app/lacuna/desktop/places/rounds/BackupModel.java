@@ -7,6 +7,7 @@ import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.SecretText;
 import app.lacuna.desktop.session.WrongPasswordText;
 import app.lacuna.desktop.words.FailureText;
@@ -73,13 +74,19 @@ final class BackupModel {
     /**
      * @param changed told when something has been done that the list has to look at
      */
-    BackupModel(Lifetime life, RoundLine line, Clock clock, RunModel.Kept kept, Runnable changed) {
+    BackupModel(
+            Lifetime life,
+            RoundLine line,
+            Clock clock,
+            RunModel.Kept kept,
+            MadePasswords passwords,
+            Runnable changed) {
         this.life = life;
         this.clock = clock;
         this.changed = changed;
         this.line = new ReadOnlyObjectWrapper<>(line);
         opening = new Job(life, JobKind.UNLOCKING, Job.Policy.NEWEST_WINS);
-        run = new RunModel(life, this, clock, kept, changed);
+        run = new RunModel(life, this, clock, kept, passwords, changed);
         back = new LookingBackModel(life, this, changed);
         life.atEnd(this::forgetSecrets);
         pickLatest();

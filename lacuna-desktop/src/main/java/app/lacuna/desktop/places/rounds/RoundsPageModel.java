@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.session.AutoLockModel;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
@@ -27,6 +28,7 @@ final class RoundsPageModel {
     private final Lifetime life;
     private final Clock clock;
     private final RoundStore store;
+    private final MadePasswords passwords;
     private final RoundListModel list;
     private final AutoLockModel autoLock;
     private Instant looked = Instant.EPOCH;
@@ -37,14 +39,17 @@ final class RoundsPageModel {
     /**
      * @param startFolder where generations are proposed to go
      * @param lockMinutes without use, after which nothing is unlocked any more; 0 for never
+     * @param passwords has the made passwords of first runs
      */
     RoundsPageModel(
             Lifetime life,
             Clock clock,
             RoundStore store,
             Path startFolder,
-            ObservableIntegerValue lockMinutes) {
+            ObservableIntegerValue lockMinutes,
+            MadePasswords passwords) {
         this.life = life;
+        this.passwords = passwords;
         this.clock = clock;
         this.store = store;
         list = new RoundListModel(life, store, startFolder);
@@ -95,7 +100,8 @@ final class RoundsPageModel {
 
     private BackupModel model(RoundLine line) {
         BackupModel made =
-                new BackupModel(life.inner(), line, clock, this::hasBegun, this.list::look);
+                new BackupModel(
+                        life.inner(), line, clock, this::hasBegun, passwords, this.list::look);
         made.isUnlocked()
                 .addListener(
                         (property, before, now) -> {

@@ -32,7 +32,12 @@ public final class RoundsPlace implements Place {
             ObservableIntegerValue lockMinutes) {
         model =
                 new RoundsPageModel(
-                        services.life().inner(), services.clock(), store, startFolder, lockMinutes);
+                        services.life().inner(),
+                        services.clock(),
+                        store,
+                        startFolder,
+                        lockMinutes,
+                        services.made());
         view = new RoundsView(model, services, navigator);
         page.set(view.page());
         model.list().lines().addListener((property, before, now) -> writeNote());

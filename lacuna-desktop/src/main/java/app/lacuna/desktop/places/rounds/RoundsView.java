@@ -57,7 +57,10 @@ final class RoundsView {
                 new PasswordQuestion(
                         () ->
                                 model.withUnknownPassword()
-                                        .ifPresent(backup -> backup.run().isKnownNow()));
+                                        .ifPresent(backup -> backup.run().isKnownNow()),
+                        () ->
+                                model.withUnknownPassword()
+                                        .ifPresent(backup -> backup.run().giveUnknownUp()));
         right.setMinWidth(0);
         Columns columns =
                 Columns.withList(

@@ -8,8 +8,11 @@ import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.password.KeptPassword;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.NewPassword;
+import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.job.Moment;
 import app.lacuna.job.RoundRun;
 import app.lacuna.job.RoundRunJob;
 import app.lacuna.rounds.Backup;
@@ -27,10 +30,10 @@ final class RunModel {
     private final BackupModel backup;
     private final Clock clock;
     private final Kept kept;
+    private final MadePasswords passwords;
     private final Runnable changed;
     private final Job running;
     private final NewPassword fresh;
-    private final HeldSecret typed = new HeldSecret();
     private final ReadOnlyObjectWrapper<Optional<RoundRun>> result =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<KeptPassword>> unknown =
@@ -44,7 +47,21 @@ final class RunModel {
         void begun(Round round) throws IOException;
     }
 
-    RunModel(Lifetime life, BackupModel backup, Clock clock, Kept kept, Runnable changed) {
+    /**
+     * What came of it. After the generation has its name, something else can still have gone wrong.
+     *
+     * @param written whether there is a generation
+     */
+    private record Ran(Optional<RoundRun> run, Optional<Throwable> failure, boolean written) {}
+
+    RunModel(
+            Lifetime life,
+            BackupModel backup,
+            Clock clock,
+            Kept kept,
+            MadePasswords passwords,
+            Runnable changed) {
+        this.passwords = passwords;
         this.backup = backup;
         this.clock = clock;
         this.kept = kept;
@@ -52,7 +69,6 @@ final class RunModel {
         running = new Job(life, JobKind.BACKING_UP, Job.Policy.REFUSE);
         fresh = new NewPassword(life, List::of, () -> backup.round().generations());
         life.atEnd(this::forgetUnknown);
-        life.atEnd(typed::letGo);
     }
 
     /** Whether everything is there that a run needs. */
@@ -69,66 +85,100 @@ final class RunModel {
             return;
         }
         boolean first = backup.isNew() && !backup.isUnlocked().get();
-        boolean made = first && fresh.isMade();
-        if (first) {
-            typed.hold(fresh.typed().secret());
-        }
-        HeldSecret by = first ? typed : backup.secret();
+        Optional<TakenPassword> taken = first ? Optional.of(fresh.taken()) : Optional.empty();
         Round round = backup.round();
         backup.forgetReports();
         running.start(
                 (listener, cancel) -> {
-                    try (Secret own = by.copy()) {
-                        return ran(round, own, wish, listener, cancel);
+                    try (Secret own = copy(taken)) {
+                        return ran(round, own, wish, first, listener, cancel);
                     }
                 },
-                outcome -> ended(outcome, first, made));
+                outcome -> ended(outcome, taken),
+                late -> kept(late, taken).ifPresent(KeptPassword::close),
+                () -> taken.ifPresent(TakenPassword::close));
     }
 
-    private RoundRun ran(
+    private Secret copy(Optional<TakenPassword> taken) {
+        return taken.isPresent() ? taken.get().secret().copy() : backup.secret().copy();
+    }
+
+    private Ran ran(
             Round round,
             Secret own,
             RoundRunJob.Wish wish,
+            boolean first,
             ProgressListener listener,
-            CancelToken cancel)
-            throws IOException {
-        boolean begun = round.backup().map(Backup::begun).orElse(false);
+            CancelToken cancel) {
         RoundRunJob job = new RoundRunJob(round, own, wish, clock, listener, cancel);
+        Optional<RoundRun> run = Optional.empty();
+        Optional<Throwable> failure = Optional.empty();
         try {
-            return job.run();
-        } finally {
-            if (!begun && job.hasBegun()) {
+            run = Optional.of(job.run());
+        } catch (IOException | RuntimeException | OutOfMemoryError e) {
+            failure = Optional.of(e);
+        }
+        boolean begun = round.backup().map(Backup::begun).orElse(false);
+        if (!begun && job.hasBegun()) {
+            try {
                 kept.begun(round);
+            } catch (IOException | RuntimeException e) {
+                failure = failure.isPresent() ? failure : Optional.of(e);
             }
+        }
+        return new Ran(run, failure, run.isPresent() || (first && hasGeneration(round)));
+    }
+
+    private static boolean hasGeneration(Round round) {
+        try {
+            return !Moment.store(round).present().isEmpty();
+        } catch (IOException | RuntimeException e) {
+            return true; // it cannot be seen: better one password too many
         }
     }
 
-    private void ended(Outcome<RoundRun> outcome, boolean first, boolean made) {
-        if (outcome instanceof Outcome.Done<RoundRun> done) {
-            if (made) {
-                unknown.set(Optional.of(new KeptPassword(typed.copy(), true)));
-            }
-            if (first) {
-                backup.unlocked(typed.copy());
-                fresh.clear();
-            }
-            result.set(Optional.of(done.value()));
+    /** A made password of a generation that exists. */
+    private Optional<KeptPassword> kept(Ran ran, Optional<TakenPassword> taken) {
+        return taken.filter(TakenPassword::made)
+                .filter(password -> ran.written())
+                .map(password -> password.written(backup.round().generations(), passwords));
+    }
+
+    private void ended(Outcome<Ran> outcome, Optional<TakenPassword> taken) {
+        if (outcome instanceof Outcome.Done<Ran> done) {
+            ended(done.value(), taken);
+        } else if (outcome instanceof Outcome.Failed<Ran> failed) {
+            failure.set(Optional.of(FailureText.of(failed.cause())));
         } else {
-            failure.set(
-                    Optional.of(
-                            FailureText.of(
-                                    outcome instanceof Outcome.Failed<RoundRun> failed
-                                            ? failed.cause()
-                                            : new CancellationException())));
+            failure.set(Optional.of(FailureText.of(new CancellationException())));
         }
-        typed.letGo();
         changed.run();
         backup.workDone();
+    }
+
+    private void ended(Ran ran, Optional<TakenPassword> taken) {
+        Optional<KeptPassword> made = kept(ran, taken);
+        if (made.isPresent()) {
+            forgetUnknown();
+            unknown.set(made);
+        }
+        if (taken.isPresent() && ran.written()) {
+            backup.unlocked(taken.get().secret().copy());
+            fresh.clear();
+        }
+        ran.run().ifPresent(run -> result.set(Optional.of(run)));
+        ran.failure().ifPresent(cause -> failure.set(Optional.of(FailureText.of(cause))));
     }
 
     /** The password that was made here is known to somebody now. */
     void isKnownNow() {
         unknown.get().ifPresent(KeptPassword::isKnownNow);
+        forgetUnknown();
+    }
+
+    /** The user lets it go. */
+    void giveUnknownUp() {
+        unknown.get().ifPresent(KeptPassword::giveUp);
         forgetUnknown();
     }
 

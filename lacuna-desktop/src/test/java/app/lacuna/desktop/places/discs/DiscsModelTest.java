@@ -13,6 +13,7 @@ import app.lacuna.demo.burner.TrayDrive;
 import app.lacuna.demo.drive.SimulatedDrive;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.password.Strength;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -55,7 +56,8 @@ class DiscsModelTest {
                 Clock.fixed(Instant.parse("2026-11-26T10:00:00Z"), ZoneOffset.UTC),
                 Optional.of(new TrayDrive(new SimulatedDrive(folder.resolve("tray")))),
                 new BurnList(folder.resolve("state")),
-                out);
+                out,
+                new MadePasswords());
     }
 
     private static void type(DiscsModel model) {

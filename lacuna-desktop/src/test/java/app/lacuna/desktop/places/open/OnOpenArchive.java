@@ -8,6 +8,7 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.session.CheckState;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.window.MovableClock;
@@ -39,6 +40,7 @@ abstract class OnOpenArchive {
     Names names = Names.VISIBLE;
     OpenViewModel model;
     final ScriptedThreads script = new ScriptedThreads(System.nanoTime());
+    final MadePasswords passwords = new MadePasswords();
     final MovableClock clock = new MovableClock();
     final List<Path> openedOutside = new ArrayList<>();
 
@@ -56,7 +58,8 @@ abstract class OnOpenArchive {
                         new OpenHistory(folder.resolve("state")),
                         OnOpenArchive.settings(folder),
                         openedOutside::add,
-                        clock);
+                        clock,
+                        passwords);
         settle();
         Path dig = Files.createDirectory(folder.resolve("dig"));
         Files.writeString(dig.resolve("a.txt"), "first");
@@ -87,9 +90,13 @@ abstract class OnOpenArchive {
     }
 
     void unlock() {
+        unlockWith("hut");
+    }
+
+    void unlockWith(String password) {
         model.open(archive);
         settle();
-        model.locked().password().set("hut");
+        model.locked().password().set(password);
         settle();
         model.locked().unlock();
         settle();

@@ -6,6 +6,7 @@ import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
+import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.session.CheckState;
 import app.lacuna.failure.WrongPassword;
@@ -233,6 +234,59 @@ class OpenFaultsTest extends OnOpenArchive {
             model.lockNow();
             settle();
         }
+    }
+
+    /** From the moment when it opens the archive, a made password is never lost. */
+    @Test
+    @Timeout(60)
+    void lockNow_whileLockingAnewWithMadePassword_keepsThePassword() {
+        String opens = "hut";
+        int replaced = 0;
+        for (int steps = 0; steps < 8; steps++) {
+            unlockWith(opens);
+            String text = "KLMNPQRS2345678" + steps;
+            model.session().relock().begin(model.listing());
+            try (Secret made = Secret.takeOver(text.toCharArray())) {
+                model.session().relock().password().take(made, Strength.ofRandom(27));
+            }
+            model.session().writing().relock(archive);
+            for (int i = 0; i < steps; i++) {
+                script.step();
+            }
+            model.lockNow();
+            settle();
+            for (KeptPassword kept : List.copyOf(passwords.withoutPage())) {
+                try (Secret secret = kept.copy()) {
+                    opens = secret.withCharacters(Object::toString);
+                }
+                assertThat(opens).isEqualTo(text);
+                kept.isKnownNow();
+                replaced++;
+            }
+            unlockWith(opens);
+            assertThat(checked()).as("after %d steps", steps).isEqualTo(CheckState.Kind.WHOLE);
+            model.lockNow();
+            settle();
+        }
+        assertThat(replaced).isPositive();
+        assertThat(passwords.withoutPage()).isEmpty();
+    }
+
+    @Test
+    void lose_givesTheMadePasswordUp() {
+        unlock();
+        model.session().relock().begin(model.listing());
+        try (Secret made = Secret.takeOver("KLMNPQRS23456789".toCharArray())) {
+            model.session().relock().password().take(made, Strength.ofRandom(27));
+        }
+        model.session().writing().relock(archive);
+        settle();
+        model.lock();
+        settle();
+        model.leaving().lose();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        assertThat(passwords.withoutPage()).isEmpty();
     }
 
     @Test

@@ -8,6 +8,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.parts.inside.Order;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.session.CheckState;
@@ -309,7 +310,8 @@ class OpenViewModelTest extends OnOpenArchive {
                         new OpenHistory(folder.resolve("state")),
                         settings(folder),
                         openedOutside::add,
-                        clock);
+                        clock,
+                        new MadePasswords());
         settle();
         assertThat(next.autoLock().minutes().get()).isZero();
         assertThat(next.recent().archives())

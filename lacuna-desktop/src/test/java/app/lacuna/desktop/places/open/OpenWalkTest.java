@@ -12,6 +12,7 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.window.MovableClock;
@@ -107,7 +108,8 @@ class OpenWalkTest {
                         new OpenHistory(folder.resolve("state")),
                         OnOpenArchive.settings(folder),
                         outside::add,
-                        clock);
+                        clock,
+                        new MadePasswords());
         int step = 0;
         try {
             for (; step < STEPS; step++) {

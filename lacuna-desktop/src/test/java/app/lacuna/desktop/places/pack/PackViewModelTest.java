@@ -11,6 +11,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.jobs.Turns;
 import app.lacuna.desktop.parts.forecast.ForecastModel;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.PasswordModel.Agreement;
 import app.lacuna.exposure.Opener;
 import app.lacuna.exposure.Reach;
@@ -42,6 +43,7 @@ class PackViewModelTest {
     @TempDir Path folder;
     private Path dig;
     private PackViewModel model;
+    private final MadePasswords passwords = new MadePasswords();
     private final ScriptedThreads script = new ScriptedThreads(System.nanoTime());
 
     @BeforeEach
@@ -64,7 +66,8 @@ class PackViewModelTest {
                         NAME,
                         folder,
                         new RoundsModel(new RoundStore(folder.resolve("state"))),
-                        new Turns());
+                        new Turns(),
+                        passwords);
         settle();
         return made;
     }
@@ -237,8 +240,10 @@ class PackViewModelTest {
         Lifetime life = script.life();
         RoundsModel rounds = new RoundsModel(new RoundStore(folder.resolve("state")));
         Turns turns = new Turns();
-        PackViewModel first = new PackViewModel(life.inner(), NAME, folder, rounds, turns);
-        PackViewModel second = new PackViewModel(life.inner(), NAME, folder, rounds, turns);
+        PackViewModel first =
+                new PackViewModel(life.inner(), NAME, folder, rounds, turns, passwords);
+        PackViewModel second =
+                new PackViewModel(life.inner(), NAME, folder, rounds, turns, passwords);
         first.contents().add(List.of(dig));
         second.contents().add(List.of(dig));
         settle();
@@ -293,6 +298,30 @@ class PackViewModelTest {
             assertThat(opened.listing().entries()).isNotEmpty();
         }
         assertThat(model.kept().orElseThrow().known().get()).isFalse();
+    }
+
+    /** However far it is when its page is removed. */
+    @Test
+    void end_whilePackingWithMadePassword_losesNoPasswordOfAnArchive() throws IOException {
+        for (int steps = 0; steps < 8; steps++) {
+            PackViewModel packing = model();
+            packing.contents().add(List.of(dig));
+            settle();
+            try (Secret made = Secret.takeOver(("KLMNPQRS2345678" + steps).toCharArray())) {
+                packing.newPassword().take(made, Strength.ofRandom(27));
+            }
+            Path archive = packing.target();
+            packing.pack();
+            for (int i = 0; i < steps; i++) {
+                script.step();
+            }
+            packing.end();
+            settle();
+            assertThat(passwords.withoutPage()).hasSize(Files.exists(archive) ? 1 : 0);
+            if (Files.deleteIfExists(archive)) {
+                passwords.withoutPage().get(0).isKnownNow();
+            }
+        }
     }
 
     @Test

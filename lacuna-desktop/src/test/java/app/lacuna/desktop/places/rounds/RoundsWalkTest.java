@@ -7,6 +7,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.Keep;
 import app.lacuna.job.RoundRunJob;
@@ -79,7 +80,8 @@ class RoundsWalkTest {
                         Clock.systemDefaultZone(),
                         store,
                         folder,
-                        new SimpleIntegerProperty(10));
+                        new SimpleIntegerProperty(10),
+                        new MadePasswords());
         int step = 0;
         try {
             for (; step < STEPS; step++) {

@@ -28,6 +28,11 @@ public enum JobKind {
         this.leavesWorkUndone = leavesWorkUndone;
     }
 
+    /** Whether it reads what a popover could change meanwhile; a slip is made in its popover. */
+    public boolean closesPopovers() {
+        return leavesWorkUndone && this != MAKING_A_SLIP && this != SENDING && this != CLEARING;
+    }
+
     /** Whether ending it before its time is something to be asked about. */
     public boolean leavesWorkUndone() {
         return leavesWorkUndone;

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.shell;
 
+import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.parts.password.MadePasswordsStrip;
 import app.lacuna.desktop.ui.DropTarget;
@@ -10,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.application.Platform;
+import javafx.collections.ListChangeListener;
 import javafx.scene.Scene;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
@@ -46,7 +48,19 @@ public final class Window {
                             });
         }
         DropTarget.on(shell, this::take);
+        services.book().jobs().addListener((ListChangeListener<Job>) this::jobsChanged);
         show(this.places.get(0));
+    }
+
+    /** A popover could change what the job reads, or show what it changes. */
+    private void jobsChanged(ListChangeListener.Change<? extends Job> change) {
+        boolean begun = false;
+        while (change.next()) {
+            begun |= change.getAddedSubList().stream().anyMatch(job -> job.kind().closesPopovers());
+        }
+        if (begun) {
+            services.popovers().close();
+        }
     }
 
     private MadePasswordsStrip passwordsWithoutPage() {

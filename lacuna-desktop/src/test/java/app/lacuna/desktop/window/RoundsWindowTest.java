@@ -374,6 +374,28 @@ class RoundsWindowTest extends InWindow {
         until(() -> stripText("#run-report").contains("A whole generation was made"), "whole");
     }
 
+    /** The line below the numbers says what would go by them, and that is what goes. */
+    @Test
+    void whatIsRemovedNowIsWhatTheNumbersSay() throws Exception {
+        firstRun();
+        fire("#round-every");
+        fire("#round-run-whole");
+        until(() -> lookup(".bar-button").queryAll().size() == 2, "two bars");
+        assertThat(generations()).hasSize(2);
+        fire("#round-keep");
+        interact(
+                () -> {
+                    for (String id : List.of("days", "weeks", "months")) {
+                        number("#round-keep-" + id).getValueFactory().setValue(0);
+                    }
+                    number("#round-keep-last").getValueFactory().setValue(1);
+                });
+        fire("#round-prune");
+        until(() -> generations().size() == 1, "one has gone");
+        fire("#round-keep");
+        assertThat(number("#round-keep-last").getValue()).as("the saved rule").isGreaterThan(1);
+    }
+
     /** A new password is asked for twice, and everything is stored anew. */
     @Test
     void whereNoGenerationCanBeReadItBeginsAgain() throws Exception {

@@ -163,7 +163,14 @@ final class OpenBrief {
                             Words.text("accessible.relock", words),
                             good ? Styles.PROTECTED : Styles.READABLE);
             word.setOnAction(event -> relock.run());
-            word.setDisable(model.session().isOnlyRead());
+            boolean onlyRead = model.session().isOnlyRead();
+            word.disableProperty()
+                    .bind(
+                            model.session()
+                                    .writing()
+                                    .action()
+                                    .running()
+                                    .map(writing -> writing || onlyRead));
         };
     }
 

@@ -387,6 +387,9 @@ final class OpenView {
 
     /** Changes that are not written would be lost by it: they are asked about first. */
     private void relock() {
+        if (model.session().writing().action().running().get()) {
+            return; // it would empty the fields of what is being written
+        }
         model.leave(Leaving.LOCK_ANEW, this::chooseLock);
     }
 

@@ -8,6 +8,7 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.History;
+import app.lacuna.generations.Keep;
 import app.lacuna.job.HistoryJob;
 import app.lacuna.job.Moment;
 import app.lacuna.job.RoundCheckJob;
@@ -123,17 +124,17 @@ final class LookingBackModel {
                 });
     }
 
-    /** Removes now what is not to be kept any more, instead of after the next run. */
-    void prune() {
+    /**
+     * Removes now what is not to be kept any more, instead of after the next run.
+     *
+     * @param keep the rule whose outcome was shown, whatever is saved
+     */
+    void prune(Keep keep) {
         Round round = backup.round();
         backup.forgetReports();
         pruning.start(
                 (listener, cancel) ->
-                        new RoundPruneJob(
-                                        Moment.store(round),
-                                        round.backup().orElseThrow().keep(),
-                                        ZoneId.systemDefault())
-                                .run(),
+                        new RoundPruneJob(Moment.store(round), keep, ZoneId.systemDefault()).run(),
                 outcome -> {
                     if (!(outcome instanceof Outcome.Done<List<Generation>>)) {
                         failed(outcome);

@@ -320,11 +320,15 @@ final class RoundsPopovers {
                     Page.button(
                             "round-prune",
                             Words.text("popover.round.keep.prune"),
-                            () -> {
-                                layer.close();
-                                model.backup().get().ifPresent(it -> it.back().prune());
-                            }))
+                            () -> prune(keep(last, days, weeks, months))))
         };
+    }
+
+    private void prune(Optional<Keep> keep) {
+        if (keep.isPresent()) {
+            layer.close();
+            model.backup().get().ifPresent(it -> it.back().prune(keep.get()));
+        }
     }
 
     private void take(RoundLine line, Optional<Keep> keep) {

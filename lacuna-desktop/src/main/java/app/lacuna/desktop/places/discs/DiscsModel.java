@@ -61,6 +61,14 @@ final class DiscsModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final BooleanBinding ready;
     private List<Path> roots = List.of();
+
+    /** Whether what is on the page was behind a password. */
+    private boolean showsInside;
+
+    /** Locked while it was busy: done as soon as it is not. */
+    private boolean lockWanted;
+
+    private int locks;
     private Optional<Secret> archiveSecret = Optional.empty();
     private Optional<ImagesModel.Written> written = Optional.empty();
     private Optional<KeptPassword> kept = Optional.empty();
@@ -99,6 +107,9 @@ final class DiscsModel {
                         plan.table(),
                         form.kind());
         life.atEnd(this::forgetSecrets);
+        for (Job job : List.of(images.action(), burn.action(), repair.action())) {
+            job.running().addListener((property, before, now) -> life.tell(this::lockIfIdle));
+        }
     }
 
     private List<String> relatedWords() {
@@ -145,11 +156,24 @@ final class DiscsModel {
         return roots;
     }
 
-    /** The password of an archive goes; without it nothing can be done with what is on the page. */
+    /**
+     * The password of an archive goes, and everything that it has shown. What is on its way is not
+     * taken; a set whose images are there is burned on without the names of what is inside.
+     */
     void lock() {
-        if (archiveSecret.isPresent() && !isBusy()) {
-            startAnew();
+        locks++;
+        choosing.cancel();
+        lockWanted = showsInside;
+        lockIfIdle();
+    }
+
+    private void lockIfIdle() {
+        if (!lockWanted || isBusy()) {
+            return; // again when that has come to its end
         }
+        Optional<BurnSet> images = set.get();
+        startAnew();
+        set.set(images);
     }
 
     void end() {
@@ -218,6 +242,7 @@ final class DiscsModel {
 
     private void takeArchive(Path file, Optional<Secret> secret) {
         Optional<Secret> copy = secret.map(Secret::copy);
+        int locksBefore = locks;
         choosing.start(
                 (listener, cancel) -> {
                     try (ArchiveReader reader = Archives.open(file);
@@ -228,13 +253,17 @@ final class DiscsModel {
                         copy.ifPresent(Secret::close);
                     }
                 },
-                outcome -> chosen(outcome, secret),
+                outcome -> {
+                    boolean locked = secret.isPresent() && locks != locksBefore;
+                    chosen(locked ? new Outcome.Cancelled<>() : outcome, secret);
+                },
                 late -> secret.ifPresent(Secret::close));
     }
 
     private void chosen(Outcome<? extends Cargo> outcome, Optional<Secret> secret) {
         if (outcome instanceof Outcome.Done<? extends Cargo> done) {
             archiveSecret = secret;
+            showsInside = secret.isPresent();
             show(done.value());
             return;
         }
@@ -265,6 +294,8 @@ final class DiscsModel {
         kept.ifPresent(KeptPassword::close);
         kept = Optional.empty();
         written = Optional.empty();
+        showsInside = false;
+        lockWanted = false;
         password.clear();
         repair.forget();
         images.forget();

@@ -3,6 +3,9 @@ package app.lacuna.desktop.places.discs;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscKind;
@@ -14,7 +17,12 @@ import app.lacuna.demo.drive.SimulatedDrive;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.parts.password.MadePasswords;
+import app.lacuna.job.PackJob;
+import app.lacuna.job.PackRequest;
+import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.password.Strength;
+import app.lacuna.selection.SelectionScanner;
+import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -136,6 +144,66 @@ class DiscsModelTest {
         try (Secret kept = model.kept().orElseThrow().copy()) {
             assertThat(kept.withCharacters(Object::toString)).isEqualTo("KLMNPQRS23456789");
         }
+    }
+
+    /** An archive that hides its names, opened on the page. */
+    private void takeArchive(DiscsModel model) throws IOException {
+        Path archive = folder.resolve("season.zip");
+        if (!Files.exists(archive)) {
+            PackRequest request =
+                    new PackRequest(
+                            new SelectionScanner(CancelToken.never()).scan(List.of(season)),
+                            archive,
+                            PackOptions.STANDARD.withNames(Names.HIDDEN),
+                            Existing.KEEP,
+                            AfterPacking.TRUST);
+            try (Secret secret = Secret.takeOver("ebb".toCharArray())) {
+                new PackJob(
+                                request,
+                                Optional.of(secret),
+                                ProgressListener.none(),
+                                CancelToken.never())
+                        .run();
+            }
+        }
+        model.takeArchive(
+                archive,
+                PackOptions.STANDARD.withNames(Names.HIDDEN),
+                Optional.of(Secret.takeOver("ebb".toCharArray())));
+    }
+
+    @Test
+    void lock_whileArchiveIsOpened_takesNothing() throws IOException {
+        for (int steps = 0; steps < 5; steps++) {
+            ScriptedThreads threads = new ScriptedThreads(steps);
+            DiscsModel model = model(threads.life());
+            takeArchive(model);
+            for (int i = 0; i < steps; i++) {
+                threads.step();
+            }
+            model.lock();
+            threads.settle();
+            assertThat(model.cargo().get()).as("after %d", steps).isInstanceOf(Cargo.Nothing.class);
+        }
+    }
+
+    @Test
+    void lock_afterImagesAreWritten_forgetsNamesInside() throws IOException {
+        ScriptedThreads threads = new ScriptedThreads(9);
+        DiscsModel model = model(threads.life());
+        takeArchive(model);
+        threads.settle();
+        model.form().folder().set(out);
+        model.form().kind().set(DiscKind.ofBytes(DISC));
+        model.write(false);
+        threads.step();
+        model.lock();
+        assertThat(model.cargo().get()).as("still written").isInstanceOf(Cargo.Archive.class);
+        threads.settle();
+        assertThat(model.set().get()).isPresent();
+        assertThat(model.cargo().get()).isInstanceOf(Cargo.Nothing.class);
+        assertThat(model.written()).isEmpty();
+        assertThat(model.pathsOn(1)).isEmpty();
     }
 
     private static void make(DiscsModel model, String password) {

@@ -88,6 +88,6 @@ public record Backup(
 
     /** What files of it end with. */
     public String ending() {
-        return form.isBackup() ? ".tar.zst.gpg" : ".zip";
+        return form.isBackup() ? ".tar.zst.pgp" : ".zip";
     }
 }

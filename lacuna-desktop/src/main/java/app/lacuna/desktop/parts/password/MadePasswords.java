@@ -16,6 +16,10 @@ public final class MadePasswords {
     private final List<KeptPassword> needed = new ArrayList<>();
     private final ObservableList<KeptPassword> withoutPage = FXCollections.observableArrayList();
 
+    /** One for all: nobody else holds on to it, and it holds the listeners. */
+    private final ObservableList<KeptPassword> shown =
+            FXCollections.unmodifiableObservableList(withoutPage);
+
     /**
      * @param secret taken over
      * @param file what it opens
@@ -38,7 +42,7 @@ public final class MadePasswords {
 
     /** Those that no page shows any more. */
     public ObservableList<KeptPassword> withoutPage() {
-        return FXCollections.unmodifiableObservableList(withoutPage);
+        return shown;
     }
 
     /** The window is gone. */

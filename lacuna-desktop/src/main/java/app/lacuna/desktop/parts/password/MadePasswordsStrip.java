@@ -11,15 +11,13 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
 import java.nio.file.Path;
 import java.util.List;
-import javafx.collections.FXCollections;
 import javafx.collections.ListChangeListener;
-import javafx.collections.ObservableList;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 
 /** Made passwords whose page is gone, above every page, until the user says to have them. */
 public final class MadePasswordsStrip extends VBox {
-    private final ObservableList<KeptPassword> shown;
+    private final MadePasswords passwords;
     private final Lifetime life;
     private final Tools tools;
 
@@ -30,17 +28,16 @@ public final class MadePasswordsStrip extends VBox {
         super(8);
         this.life = life;
         this.tools = tools;
-        // its own list: whoever holds the listeners has to be held
-        shown = passwords.withoutPage();
+        this.passwords = passwords;
         setId("made-passwords");
         getStyleClass().add("window-notices");
         Spoken.news(this);
-        shown.addListener((ListChangeListener<KeptPassword>) change -> write());
+        passwords.withoutPage().addListener((ListChangeListener<KeptPassword>) change -> write());
         write();
     }
 
     private void write() {
-        List<KeptPassword> now = FXCollections.observableArrayList(shown);
+        List<KeptPassword> now = List.copyOf(passwords.withoutPage());
         getChildren().setAll(now.stream().map(this::line).toList());
         setVisible(!now.isEmpty());
         setManaged(!now.isEmpty());

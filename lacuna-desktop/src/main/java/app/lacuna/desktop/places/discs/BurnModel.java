@@ -18,7 +18,7 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.concurrent.locks.LockSupport;
-import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -53,29 +53,38 @@ final class BurnModel {
                 .addListener((property, before, now) -> now.ifPresent(told -> waiting.set(false)));
     }
 
+    /** Changes the set as it is by then, which somebody may have changed meanwhile. */
+    @FunctionalInterface
+    interface Changing {
+        /**
+         * @return the set after the change, if there still is one
+         */
+        Optional<BurnSet> apply(UnaryOperator<BurnSet> change);
+    }
+
     /**
      * Goes on with the first disc that has not been burned.
      *
-     * @param onChange hears what has become of the set after each disc
+     * @param changing told after each disc
      */
-    void start(BurnSet set, Consumer<BurnSet> onChange) {
+    void start(BurnSet set, Changing changing) {
         OptionalInt next = set.next();
         if (next.isEmpty() || drive.isEmpty() || burning.running().get()) {
             return;
         }
         failure.set(Optional.empty());
         stopAfterThis.set(false);
-        burn(set, next.getAsInt(), onChange);
+        burn(set, next.getAsInt(), changing);
     }
 
-    private void burn(BurnSet set, int number, Consumer<BurnSet> onChange) {
+    private void burn(BurnSet set, int number, Changing changing) {
         disc.set(number);
         waiting.set(true);
         DiscDrive.Wanted wanted =
                 new DiscDrive.Wanted(set.kind(), set.label(), number, set.discs().size());
         burning.start(
                 (listener, cancel) -> burned(set, wanted, listener, cancel),
-                outcome -> ended(outcome, set, number, onChange));
+                outcome -> ended(outcome, number, changing));
     }
 
     private Instant burned(
@@ -107,16 +116,15 @@ final class BurnModel {
         return clock.instant();
     }
 
-    private void ended(
-            Outcome<Instant> outcome, BurnSet set, int number, Consumer<BurnSet> onChange) {
+    private void ended(Outcome<Instant> outcome, int number, Changing changing) {
         waiting.set(false);
         if (outcome instanceof Outcome.Done<Instant> done) {
-            BurnSet now = set.with(number, Optional.of(done.value()));
             toName.set(number);
             disc.set(0);
-            onChange.accept(now);
-            if (now.next().isPresent() && !stopAfterThis.get()) {
-                burn(now, now.next().getAsInt(), onChange);
+            Optional<BurnSet> now =
+                    changing.apply(set -> set.with(number, Optional.of(done.value())));
+            if (now.isPresent() && now.get().next().isPresent() && !stopAfterThis.get()) {
+                burn(now.get(), now.get().next().getAsInt(), changing);
             }
             return;
         }

@@ -30,6 +30,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -380,7 +381,12 @@ final class DiscsModel {
     }
 
     void burn() {
-        set.get().ifPresent(now -> burn.start(now, this::show));
+        set.get().ifPresent(now -> burn.start(now, this::change));
+    }
+
+    private Optional<BurnSet> change(UnaryOperator<BurnSet> change) {
+        set.get().map(change).ifPresent(this::show);
+        return set.get();
     }
 
     /** It has to be burned once more, whatever was said of it. */

@@ -7,11 +7,15 @@ import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.bytes.ByteSource;
+import app.lacuna.bytes.MemorySource;
+import app.lacuna.bytes.SourceInput;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.disc.DiscTable;
 import app.lacuna.delivery.disc.Recovery;
 import app.lacuna.delivery.disc.drive.BurnList;
+import app.lacuna.delivery.disc.drive.DiscDrive;
 import app.lacuna.demo.burner.TrayDrive;
 import app.lacuna.demo.drive.SimulatedDrive;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -29,9 +33,12 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.function.IntConsumer;
+import java.util.function.LongConsumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -59,10 +66,14 @@ class DiscsModelTest {
     }
 
     private DiscsModel model(Lifetime life) {
+        return model(life, new TrayDrive(new SimulatedDrive(folder.resolve("tray"))));
+    }
+
+    private DiscsModel model(Lifetime life, DiscDrive drive) {
         return new DiscsModel(
                 life,
                 Clock.fixed(Instant.parse("2026-11-26T10:00:00Z"), ZoneOffset.UTC),
-                Optional.of(new TrayDrive(new SimulatedDrive(folder.resolve("tray")))),
+                Optional.of(drive),
                 new BurnList(folder.resolve("state")),
                 out,
                 new MadePasswords());
@@ -144,6 +155,72 @@ class DiscsModelTest {
         try (Secret kept = model.kept().orElseThrow().copy()) {
             assertThat(kept.withCharacters(Object::toString)).isEqualTo("KLMNPQRS23456789");
         }
+    }
+
+    /** Has a blank disc at any time, and tells which one is asked for. */
+    private static final class EagerDrive implements DiscDrive {
+        private final IntConsumer onAsked;
+        private byte[] written = new byte[0];
+
+        EagerDrive(IntConsumer onAsked) {
+            this.onAsked = onAsked;
+        }
+
+        @Override
+        public String name() {
+            return "eager drive";
+        }
+
+        @Override
+        public Optional<Loaded> loaded() {
+            return Optional.of(new Loaded(DiscKind.CD_700, true, Optional.empty()));
+        }
+
+        @Override
+        public void askFor(Wanted wanted) {
+            onAsked.accept(wanted.number());
+        }
+
+        @Override
+        public void write(ByteSource image, LongConsumer onWritten, CancelToken cancel)
+                throws IOException {
+            written = new SourceInput(image, 0, image.size()).readAllBytes();
+        }
+
+        @Override
+        public ByteSource read() {
+            return new MemorySource(written);
+        }
+
+        @Override
+        public void eject() {
+            // the next one is in it at once
+        }
+    }
+
+    @Test
+    void burnAgain_whileAnotherDiscIsBurned_isNotForgotten() {
+        ScriptedThreads threads = new ScriptedThreads(10);
+        List<Integer> asked = new ArrayList<>();
+        DiscsModel[] model = new DiscsModel[1];
+        EagerDrive drive =
+                new EagerDrive(
+                        number -> {
+                            asked.add(number);
+                            if (number == 2) {
+                                model[0].burnAgain(1);
+                            }
+                        });
+        model[0] = model(threads.life(), drive);
+        model[0].add(List.of(season));
+        threads.settle();
+        model[0].form().folder().set(out);
+        model[0].form().kind().set(DiscKind.ofBytes(DISC));
+        type(model[0]);
+        model[0].write(true);
+        threads.settle();
+        assertThat(asked).containsExactly(1, 2, 1, 3, 4);
+        assertThat(model[0].set().get().orElseThrow().burnedCount()).isEqualTo(4);
     }
 
     /** An archive that hides its names, opened on the page. */

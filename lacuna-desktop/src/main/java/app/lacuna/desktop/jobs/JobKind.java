@@ -28,9 +28,9 @@ public enum JobKind {
         this.leavesWorkUndone = leavesWorkUndone;
     }
 
-    /** Whether it reads what a popover could change meanwhile; a slip is made in its popover. */
+    /** Whether it reads fields that a popover could change meanwhile, a new password above all. */
     public boolean closesPopovers() {
-        return leavesWorkUndone && this != MAKING_A_SLIP && this != SENDING && this != CLEARING;
+        return this == PACKING || this == BACKING_UP;
     }
 
     /** Whether ending it before its time is something to be asked about. */

@@ -20,6 +20,7 @@ import java.util.Map;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.Clipboard;
@@ -324,9 +325,8 @@ class FaultsWindowTest extends InWindow {
     @Test
     void aJobThatWasSetUpWronglyCanBeRemoved() throws Exception {
         large();
-        clickOn("#set-up-another");
-        waitForFxEvents();
-        assertThat(lookup("#jobs .link").queryAll()).hasSize(2);
+        interact(() -> lookup("#set-up-another").queryAs(ButtonBase.class).fire());
+        until(() -> lookup("#jobs .link").queryAll().size() == 2);
         interact(() -> desk.newestPack().contents().add(story));
         until(() -> !desk.newestPack().contents().selection().get().items().isEmpty());
         waitForFxEvents();

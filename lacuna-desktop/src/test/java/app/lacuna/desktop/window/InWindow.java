@@ -36,6 +36,7 @@ import app.lacuna.trash.Trash;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -190,6 +191,15 @@ abstract class InWindow extends ApplicationTest {
             throw new AssertionError("waited for " + what + " in vain", e);
         }
         waitForFxEvents();
+    }
+
+    /** Says whether a file has these contents; while it is being replaced there is none. */
+    static boolean holds(Path file, String contents) throws IOException {
+        try {
+            return Files.readString(file).equals(contents);
+        } catch (NoSuchFileException e) {
+            return false;
+        }
     }
 
     void addStory() throws TimeoutException {

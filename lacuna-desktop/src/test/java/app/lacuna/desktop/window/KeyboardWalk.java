@@ -227,11 +227,11 @@ abstract class KeyboardWalk extends ByKeyboard {
         key(KeyCode.SPACE);
         legible("round-differs");
         press("round-put-back");
-        until(() -> Files.readString(diary).equals("rain, little done"));
+        until(() -> holds(diary, "rain, little done"));
         until(() -> lookup("#put-back-undo").tryQuery().isPresent());
         legible("round-put-back-done");
         press("put-back-undo");
-        until(() -> Files.readString(diary).equals("lost"));
+        until(() -> holds(diary, "lost"));
         key(KeyCode.CONTROL, KeyCode.L);
         until(() -> focused().equals("round-password"), "locked");
         legible("round-locked");

@@ -2,6 +2,7 @@ package app.lacuna.base;
 
 import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
+import java.util.function.Consumer;
 
 /** How a job ended: exactly one of three ways. */
 public sealed interface Outcome<T> {
@@ -24,5 +25,26 @@ public sealed interface Outcome<T> {
         } catch (Exception | OutOfMemoryError e) {
             return new Failed<>(e);
         }
+    }
+
+    /** Calls exactly one of the three. */
+    default void match(
+            Consumer<? super T> done, Runnable cancelled, Consumer<? super Throwable> failed) {
+        if (this instanceof Done<T> ended) {
+            done.accept(ended.value());
+        } else if (this instanceof Failed<T> ended) {
+            failed.accept(ended.cause());
+        } else {
+            cancelled.run();
+        }
+    }
+
+    /**
+     * Calls exactly one of the two.
+     *
+     * @param notDone gets a {@link CancellationException} if the job was cancelled
+     */
+    default void match(Consumer<? super T> done, Consumer<? super Throwable> notDone) {
+        match(done, () -> notDone.accept(new CancellationException()), notDone);
     }
 }

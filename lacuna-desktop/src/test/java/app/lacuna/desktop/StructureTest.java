@@ -50,6 +50,18 @@ class StructureTest {
     static final ArchRule hasNoCycles =
             slices().matching("app.lacuna.desktop.(*)..").should().beFreeOfCycles();
 
+    /**
+     * {@code Outcome.match} has a parameter for each way in which a job ends: none is forgotten.
+     */
+    @ArchTest
+    static final ArchRule everyOutcomeIsHandled =
+            noClasses()
+                    .that()
+                    .doNotHaveSimpleName("Job")
+                    .should()
+                    .dependOnClassesThat()
+                    .haveNameMatching("app\\.lacuna\\.base\\.Outcome\\$.*");
+
     @ArchTest
     static final ArchRule leavesArchivesToTheCore =
             noClasses()

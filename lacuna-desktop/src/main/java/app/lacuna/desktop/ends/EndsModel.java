@@ -1,6 +1,5 @@
 package app.lacuna.desktop.ends;
 
-import app.lacuna.base.Outcome;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.desktop.jobs.Job;
@@ -51,12 +50,15 @@ public final class EndsModel {
         looking.start(
                 (listener, cancel) -> new Scan(ends.look(cancel), LooseEnds.damagedRecords()),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<Scan> done) {
-                        damaged.set(done.value().damaged());
-                        if (!done.value().seen().equals(seen.get())) {
-                            seen.set(done.value().seen());
-                        }
-                    }
+                    outcome.match(
+                            done -> {
+                                damaged.set(done.damaged());
+                                if (!done.seen().equals(seen.get())) {
+                                    seen.set(done.seen());
+                                }
+                            },
+                            () -> {},
+                            looking::tell);
                 });
     }
 

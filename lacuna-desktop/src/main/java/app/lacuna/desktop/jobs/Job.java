@@ -99,7 +99,7 @@ public final class Job {
             return;
         }
         Run<T> run = new Run<>(work, onEnd, late, atLast, new CancelSource());
-        if (current.isEmpty()) {
+        if (current.isEmpty() && waiting.isEmpty()) {
             begin(run);
             return;
         }
@@ -112,7 +112,7 @@ public final class Job {
             case NEWEST_WINS -> {
                 dropWaiting();
                 waiting.add(run);
-                current.get().cancel().cancel();
+                current.ifPresent(older -> older.cancel().cancel());
             }
         }
     }
@@ -170,27 +170,39 @@ public final class Job {
         }
     }
 
+    /** Whoever waits for it not to be running any more finds everything told by then. */
     private <T> void ended(Run<T> run, Outcome<T> outcome) {
         boolean superseded = policy == Policy.NEWEST_WINS && !waiting.isEmpty();
-        Optional<Run<?>> next = Optional.ofNullable(waiting.poll());
         Optional<Turns.Turn> before = turn;
         turn = Optional.empty();
         current = Optional.empty();
         progress.set(Optional.empty());
-        if (next.isEmpty()) {
-            running.set(false);
-            target = Optional.empty();
-            life.book().ended(this);
-        } else {
+        try {
+            if (superseded) {
+                late(run, outcome);
+            } else {
+                run.onEnd().accept(outcome);
+            }
+            run.atLast().run();
+        } finally {
+            goOn();
+            before.ifPresent(Turns.Turn::leave);
+        }
+    }
+
+    /** With the next wish, if there is one and the last one has not begun another. */
+    private void goOn() {
+        if (current.isPresent()) {
+            return;
+        }
+        Optional<Run<?>> next = Optional.ofNullable(waiting.poll());
+        if (next.isPresent()) {
             begin(next.get());
-        }
-        before.ifPresent(Turns.Turn::leave);
-        if (superseded) {
-            late(run, outcome);
         } else {
-            run.onEnd().accept(outcome);
+            target = Optional.empty();
+            running.set(false);
+            life.book().ended(this);
         }
-        run.atLast().run();
     }
 
     private void dropWaiting() {
@@ -239,6 +251,11 @@ public final class Job {
         progress.set(Optional.empty());
         running.set(false);
         life.book().ended(this);
+    }
+
+    /** It went wrong, and the page has no place to say so: the window does. */
+    public void tell(Throwable failure) {
+        life.book().tell(failure);
     }
 
     /** Until its end nobody else shall write there. Call it before it is started. */

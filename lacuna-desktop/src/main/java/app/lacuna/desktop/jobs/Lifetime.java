@@ -91,6 +91,11 @@ public final class Lifetime {
         }
     }
 
+    /** In the background at once, even if it is over: for wiping. */
+    public void wipe(Runnable work) {
+        work(work);
+    }
+
     /** On the interface thread. */
     void workBegins() {
         working++;

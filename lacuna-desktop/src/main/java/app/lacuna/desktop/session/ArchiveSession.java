@@ -50,13 +50,18 @@ public final class ArchiveSession {
     private Optional<KeptPassword> kept = Optional.empty();
     private boolean copiesHandedOn;
 
-    /** What a session is made with. */
+    /**
+     * What a session is made with.
+     *
+     * @param onLate gets what has to be told of a job that locking has cancelled
+     */
     public record Surroundings(
             Programs programs,
             Clock clock,
             Troubles troubles,
             MadePasswords passwords,
-            Consumer<Written> onWritten) {}
+            Consumer<Written> onWritten,
+            Consumer<FailureText> onLate) {}
 
     /**
      * @param archive opened; taken over
@@ -81,21 +86,13 @@ public final class ArchiveSession {
         OpenedArchive reader = archive.opened();
         inside = new InsideModel(life);
         viewer = new ViewerModel(life, reader);
-        taking = new ExtractModel(life, reader);
+        taking = new ExtractModel(life, reader, around.onLate());
         changes = new ChangesModel(life, reader.listing().entries());
         outside = new OutsideModel(life, reader, around.programs(), copies);
         check = new CheckModel(life, reader, around.clock());
         proving = new ProvingModel(life, reader, around.clock());
         relock = new RelockModel(life, archive.path());
-        writing =
-                new WritingModel(
-                        life,
-                        archive,
-                        changes,
-                        outside,
-                        relock,
-                        around.passwords(),
-                        around.onWritten());
+        writing = new WritingModel(life, archive, changes, outside, relock, around);
         changes.plan().addListener((property, before, now) -> now.ifPresent(inside::show));
         changes.plan().get().ifPresent(inside::show);
         startCheck(reader);
@@ -217,13 +214,20 @@ public final class ArchiveSession {
     }
 
     /**
-     * Cancels what is under way and, when that has ended, wipes the copies and closes the archive.
+     * Cancels what is under way and wipes the password, the keys and the readable copies, without
+     * waiting for the end of any job. When all have ended, copies that one of them still made are
+     * wiped too, and the file is closed.
      *
      * @param then on the interface thread
      */
     public void close(Runnable then) {
+        life.end();
         relock.clear();
         kept.ifPresent(KeptPassword::close);
+        archive.forgetOpened();
+        if (!copiesHandedOn) {
+            life.wipe(this::wipeNow);
+        }
         life.end(
                 () -> {
                     if (!copiesHandedOn) {

@@ -66,14 +66,13 @@ public final class CheckModel {
     }
 
     private void ended(Outcome<Optional<ProofReport>> outcome) {
-        if (outcome instanceof Outcome.Done<Optional<ProofReport>> done) {
-            ended(done.value());
-        } else if (outcome instanceof Outcome.Failed<Optional<ProofReport>> failed
-                && failed.cause() instanceof DamagedArchive) {
-            state.set(CheckState.ended(Kind.CHANGED, 0, 0, clock.instant()));
-        } else {
-            state.set(CheckState.of(Kind.GIVEN_UP));
-        }
+        outcome.match(
+                this::ended,
+                cause ->
+                        state.set(
+                                cause instanceof DamagedArchive
+                                        ? CheckState.ended(Kind.CHANGED, 0, 0, clock.instant())
+                                        : CheckState.of(Kind.GIVEN_UP)));
     }
 
     private void ended(Optional<ProofReport> report) {

@@ -3,7 +3,6 @@ package app.lacuna.desktop.session;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Job;
@@ -31,6 +30,7 @@ public final class LockedArchive {
     private final Job unlocking;
     private final VariantsModel variants;
     private boolean handedOn;
+    private Optional<Secret> trying = Optional.empty();
 
     /**
      * @param slip what had been wrong with the password that was typed, if a close variant fits
@@ -38,9 +38,8 @@ public final class LockedArchive {
     public record Unlocked(OpenArchive archive, Optional<Slip> slip) {}
 
     /** What a password has opened, or what is to be said of it. */
-    private record Tried(Optional<OpenedArchive> opened, Secret password, FailureText wrong) {
+    private record Tried(Optional<OpenedArchive> opened, FailureText wrong) {
         void close() {
-            password.close();
             opened.ifPresent(OpenArchive::closeReadOnly);
         }
     }
@@ -74,17 +73,17 @@ public final class LockedArchive {
     public void unlock(Secret typed) {
         troubles.clear();
         variants.clear();
+        trying = Optional.of(typed);
         ArchiveReader reader = archive.reader();
         unlocking.start(
                 (listener, cancel) -> tried(reader, typed, listener, cancel),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<Tried> done) {
-                        ended(done.value());
-                    } else if (outcome instanceof Outcome.Failed<Tried> failed) {
-                        troubles.tell(failed.cause(), archive.isSalvaged());
-                    }
-                },
-                Tried::close);
+                outcome ->
+                        outcome.match(
+                                tried -> ended(tried, typed),
+                                () -> {},
+                                cause -> troubles.tell(cause, archive.isSalvaged())),
+                Tried::close,
+                typed::close);
     }
 
     private static Tried tried(
@@ -92,20 +91,15 @@ public final class LockedArchive {
             throws IOException {
         FailureText wrong = WrongPasswordText.of(typed);
         try {
-            return new Tried(
-                    Optional.of(reader.open(Optional.of(typed), listener, cancel)), typed, wrong);
+            return new Tried(Optional.of(reader.open(Optional.of(typed), listener, cancel)), wrong);
         } catch (WrongPassword e) {
-            typed.close();
-            return new Tried(Optional.empty(), typed, wrong);
-        } catch (IOException | RuntimeException | Error e) {
-            typed.close();
-            throw e;
+            return new Tried(Optional.empty(), wrong);
         }
     }
 
-    private void ended(Tried tried) {
+    private void ended(Tried tried, Secret typed) {
         if (tried.opened().isPresent()) {
-            handOn(tried.opened().get(), tried.password(), Optional.empty());
+            handOn(tried.opened().get(), typed.copy(), Optional.empty());
         } else {
             troubles.tell(tried.wrong());
             variants.offer();
@@ -139,6 +133,7 @@ public final class LockedArchive {
     public void close(Runnable then) {
         password.clear();
         showing.set(false);
+        trying.ifPresent(Secret::close);
         life.end(handedOn ? () -> {} : archive::close, then);
     }
 

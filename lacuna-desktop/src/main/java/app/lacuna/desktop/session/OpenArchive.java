@@ -27,8 +27,8 @@ public final class OpenArchive implements AutoCloseable {
     private final ArchiveReader reader;
     private final Way way;
     private final boolean protectedByPassword;
-    private Optional<OpenedArchive> opened = Optional.empty();
-    private Optional<Secret> secret = Optional.empty();
+    private volatile Optional<OpenedArchive> opened = Optional.empty();
+    private volatile Optional<Secret> secret = Optional.empty();
 
     /** How it was opened. */
     public enum Way {
@@ -199,7 +199,8 @@ public final class OpenArchive implements AutoCloseable {
         return letGo;
     }
 
-    private void forgetOpened() {
+    /** Wipes the password and the keys at once: whoever still reads gets an error. */
+    void forgetOpened() {
         secret.ifPresent(Secret::close);
         secret = Optional.empty();
         opened.ifPresent(OpenArchive::closeReadOnly);

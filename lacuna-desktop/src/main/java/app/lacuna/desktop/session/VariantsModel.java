@@ -67,15 +67,18 @@ public final class VariantsModel {
     }
 
     private void ended(Outcome<Optional<Found>> outcome, Consumer<Found> onFound) {
-        if (outcome instanceof Outcome.Done<Optional<Found>> done) {
-            nothingFound.set(done.value().isEmpty());
-            done.value().ifPresent(onFound);
-        } else if (outcome instanceof Outcome.Failed<Optional<Found>> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-            offered.set(true);
-        } else {
-            offered.set(true); // cancelled: it can be tried again
-        }
+        outcome.match(
+                done -> {
+                    nothingFound.set(done.isEmpty());
+                    done.ifPresent(onFound);
+                },
+                () -> {
+                    offered.set(true); // cancelled: it can be tried again
+                },
+                cause -> {
+                    failure.set(Optional.of(FailureText.of(cause)));
+                    offered.set(true);
+                });
     }
 
     public Job action() {

@@ -14,6 +14,7 @@ import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.job.ChangeJob;
 import app.lacuna.job.RelockJob;
 import app.lacuna.job.RelockRequest;
@@ -21,8 +22,9 @@ import app.lacuna.job.RewriteResult;
 import app.lacuna.job.RewriteTarget;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
 
 /**
@@ -36,8 +38,10 @@ public final class WritingModel {
     private final RelockModel relock;
     private final OpenArchive archive;
     private final Consumer<Written> onWritten;
+    private final Consumer<FailureText> onLate;
     private final MadePasswords passwords;
     private final Job writing;
+    private final List<Secret> wipedByLocking = new ArrayList<>();
 
     /**
      * What is open after the writing.
@@ -78,15 +82,16 @@ public final class WritingModel {
             ChangesModel changes,
             OutsideModel outside,
             RelockModel relock,
-            MadePasswords passwords,
-            Consumer<Written> onWritten) {
-        this.passwords = passwords;
+            ArchiveSession.Surroundings around) {
+        this.passwords = around.passwords();
+        this.onWritten = around.onWritten();
+        this.onLate = around.onLate();
         this.archive = archive;
         this.changes = changes;
         this.outside = outside;
         this.relock = relock;
-        this.onWritten = onWritten;
         writing = new Job(life, JobKind.WRITING, Job.Policy.REFUSE);
+        life.atEnd(() -> wipedByLocking.forEach(Secret::close));
         changes.closeWhile(writing.running());
     }
 
@@ -178,6 +183,8 @@ public final class WritingModel {
             Optional<Secret> after,
             Optional<TakenPassword> taken) {
         changes.clearFailure();
+        before.ifPresent(wipedByLocking::add);
+        after.filter(password -> !isMade(taken)).ifPresent(wipedByLocking::add);
         writing.writingTo(target)
                 .start(
                         (listener, cancel) -> {
@@ -188,11 +195,29 @@ public final class WritingModel {
                             }
                         },
                         outcome -> ended(outcome, taken),
-                        late -> late.with(made(late, taken)).close(),
+                        late -> late(late.with(made(late, taken))),
                         () -> {
+                            wipedByLocking.clear();
                             before.ifPresent(Secret::close);
                             after.ifPresent(Secret::close);
                         });
+    }
+
+    /** Then it goes to the window if the archive was written. */
+    private static boolean isMade(Optional<TakenPassword> taken) {
+        return taken.filter(TakenPassword::made).isPresent();
+    }
+
+    /** It was locked while it was written: whether it was still written is told. */
+    private void late(Written late) {
+        late.close();
+        late.result()
+                .ifPresent(
+                        result ->
+                                onLate.accept(
+                                        FailureText.named(
+                                                "WrittenThenLocked",
+                                                PathNames.last(result.archive()))));
     }
 
     /** From the moment when the archive has the new password it is not lost any more. */
@@ -227,16 +252,14 @@ public final class WritingModel {
     }
 
     private void ended(Outcome<Written> outcome, Optional<TakenPassword> taken) {
-        if (outcome instanceof Outcome.Done<Written> done) {
-            if (done.value().result().isPresent()) {
-                relock.clear();
-            }
-            ended(done.value().with(made(done.value(), taken)));
-        } else if (outcome instanceof Outcome.Failed<Written> failed) {
-            stays(failed.cause());
-        } else {
-            stays(new CancellationException());
-        }
+        outcome.match(
+                written -> {
+                    if (written.result().isPresent()) {
+                        relock.clear();
+                    }
+                    ended(written.with(made(written, taken)));
+                },
+                this::stays);
     }
 
     private void stays(Throwable cause) {

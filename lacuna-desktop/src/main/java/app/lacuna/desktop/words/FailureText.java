@@ -41,11 +41,21 @@ public record FailureText(String what, String safe, String next) {
                 Words.text(key + ".next", shown));
     }
 
-    /** One that has a name of its own and no facts. */
-    public static FailureText named(String name) {
+    /** The same without the name of any file inside of an archive. */
+    public static FailureText withoutInside(Throwable failure) {
+        return of(
+                failure instanceof DamagedArchive damaged
+                        ? new DamagedArchive(damaged.damage(), "", damaged.offset())
+                        : failure);
+    }
+
+    /** One that has a name of its own. */
+    public static FailureText named(String name, Object... facts) {
         String key = "failure." + name;
         return new FailureText(
-                Words.text(key + ".what"), Words.text(key + ".safe"), Words.text(key + ".next"));
+                Words.text(key + ".what", facts),
+                Words.text(key + ".safe", facts),
+                Words.text(key + ".next", facts));
     }
 
     private static String keyOf(Throwable failure, List<Object> facts) {

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.jobs;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.base.Outcome;
 import java.nio.file.Path;
@@ -100,6 +101,61 @@ class JobTest {
         assertThat(life.book().refused().get()).contains(new JobBook.Refused(JobKind.LOOKING));
         script.settle();
         assertThat(heard).containsExactly("a");
+    }
+
+    @Test
+    void running_endsAfterTheResultIsTold() {
+        Job job = job(Job.Policy.REFUSE);
+        List<String> whenNotRunning = new ArrayList<>();
+        job.running()
+                .addListener(
+                        (property, before, now) -> {
+                            if (!now) {
+                                whenNotRunning.addAll(heard);
+                            }
+                        });
+        start(job, "a");
+        script.settle();
+        assertThat(whenNotRunning).containsExactly("a");
+    }
+
+    @Test
+    void onEnd_canBeginTheNextRun() {
+        for (Job.Policy policy : Job.Policy.values()) {
+            heard.clear();
+            Job job = job(policy);
+            List<Boolean> changes = new ArrayList<>();
+            job.running().addListener((property, before, now) -> changes.add(now));
+            job.start((l, c) -> "first", outcome -> start(job, "second"));
+            script.settle();
+            assertThat(heard).as("%s", policy).containsExactly("second");
+            assertThat(changes).as("it did not stop in between").containsExactly(true, false);
+            assertThat(life.book().jobs()).isEmpty();
+        }
+    }
+
+    @Test
+    void onEnd_doesNotOvertakeWhatWaits() {
+        Job job = job(Job.Policy.QUEUE);
+        job.start((l, c) -> "a", outcome -> start(job, "c"));
+        start(job, "b");
+        script.settle();
+        assertThat(heard).containsExactly("b", "c");
+    }
+
+    @Test
+    void onEnd_thatFails_leavesTheJobUsable() {
+        Job job = job(Job.Policy.REFUSE);
+        job.start(
+                (l, c) -> "a",
+                outcome -> {
+                    throw new IllegalStateException("a fault of the page");
+                });
+        assertThatThrownBy(script::settle).isInstanceOf(IllegalStateException.class);
+        assertThat(job.running().get()).isFalse();
+        start(job, "b");
+        script.settle();
+        assertThat(heard).containsExactly("b");
     }
 
     @Test

@@ -42,6 +42,15 @@ public final class ScriptedThreads {
         return true;
     }
 
+    /** The work that was handed over last is done; whether there was any. */
+    public boolean stepInBackground() {
+        if (background.isEmpty()) {
+            return false;
+        }
+        background.remove(background.size() - 1).run();
+        return true;
+    }
+
     /** Until nothing waits any more. */
     public void settle() {
         for (int i = 0; step(); i++) {

@@ -83,13 +83,14 @@ public final class ChangesModel {
     }
 
     private void show(Outcome<Seen> outcome) {
-        if (outcome instanceof Outcome.Done<Seen> done) {
-            count.set(done.value().count());
-            plan.set(Optional.of(done.value().plan()));
-            leftOut.set(done.value().leftOut());
-        } else if (outcome instanceof Outcome.Failed<Seen> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        }
+        outcome.match(
+                done -> {
+                    count.set(done.count());
+                    plan.set(Optional.of(done.plan()));
+                    leftOut.set(done.leftOut());
+                },
+                () -> {},
+                cause -> failure.set(Optional.of(FailureText.of(cause))));
     }
 
     /** One edit; what could not be put in comes out. */
@@ -110,9 +111,7 @@ public final class ChangesModel {
                 outcome -> {
                     unfinished--;
                     show(outcome);
-                    if (outcome instanceof Outcome.Done<Seen>) {
-                        then.run();
-                    }
+                    outcome.match(done -> then.run(), () -> {}, cause -> {}); // which is shown
                 });
     }
 

@@ -113,11 +113,10 @@ public final class OutsideModel {
         looking.start(
                 (listener, cancel) -> copies.changed(),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<Set<String>> done) {
-                        changed.set(done.value());
-                    } else if (outcome instanceof Outcome.Failed<Set<String>> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> changed.set(done),
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                     then.run();
                 });
     }
@@ -167,13 +166,16 @@ public final class OutsideModel {
     }
 
     private void ended(Outcome<Now> outcome) {
-        if (outcome instanceof Outcome.Done<Now> done) {
-            onDisk = done.value().onDisk();
-            count.set(done.value().count());
-        } else if (outcome instanceof Outcome.Failed<Now> failed) {
-            count.set(copies.count());
-            fail(failed.cause());
-        }
+        outcome.match(
+                done -> {
+                    onDisk = done.onDisk();
+                    count.set(done.count());
+                },
+                () -> {},
+                cause -> {
+                    count.set(copies.count());
+                    fail(cause);
+                });
         if (count.get() == 0) {
             changed.set(Set.of());
         } else {
@@ -199,11 +201,10 @@ public final class OutsideModel {
         copying.start(
                 (listener, cancel) -> copied(entries, listener, cancel),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<List<Path>> done) {
-                        dragged.set(Optional.of(new Dragged(entries, done.value())));
-                    } else if (outcome instanceof Outcome.Failed<List<Path>> failed) {
-                        fail(failed.cause());
-                    }
+                    outcome.match(
+                            done -> dragged.set(Optional.of(new Dragged(entries, done))),
+                            () -> {},
+                            this::fail);
                 });
     }
 

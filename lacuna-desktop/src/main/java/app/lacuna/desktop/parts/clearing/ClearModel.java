@@ -4,7 +4,6 @@ import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Nested;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.clearing.InTrash;
@@ -125,12 +124,13 @@ public final class ClearModel {
         planning.start(
                 (listener, cancel) -> new Pending(how, planned(how, targets, cancel)),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<Pending> made) {
-                        pending.set(Optional.of(made.value()));
-                        then.run();
-                    } else if (outcome instanceof Outcome.Failed<Pending> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            made -> {
+                                pending.set(Optional.of(made));
+                                then.run();
+                            },
+                            () -> {},
+                            this::fail);
                 });
     }
 
@@ -189,22 +189,22 @@ public final class ClearModel {
         }
         Pending asked = pending.get().get();
         clearing.start(
-                (listener, cancel) -> {
-                    try {
-                        return cleared(asked, passwords, listener, cancel);
-                    } finally {
-                        passwords.forEach(each -> each.ifPresent(Secret::close));
-                    }
-                },
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<Done> result) {
-                        pending.set(Optional.empty());
-                        done.set(Optional.of(result.value()));
-                        last.set(done.get().filter(made -> made.count() > 0));
-                    } else if (outcome instanceof Outcome.Failed<Done> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
-                });
+                (listener, cancel) -> cleared(asked, passwords, listener, cancel),
+                outcome ->
+                        outcome.match(
+                                result -> {
+                                    pending.set(Optional.empty());
+                                    done.set(Optional.of(result));
+                                    last.set(done.get().filter(made -> made.count() > 0));
+                                },
+                                () -> {},
+                                this::fail),
+                late -> {},
+                () -> passwords.forEach(each -> each.ifPresent(Secret::close)));
+    }
+
+    private void fail(Throwable cause) {
+        failure.set(Optional.of(FailureText.of(cause)));
     }
 
     private Done cleared(
@@ -318,11 +318,14 @@ public final class ClearModel {
                         new TrashJob(trash.orElseThrow(), cancel).takeBack(thrownAway),
                 outcome -> {
                     forget();
-                    last.set(Optional.empty());
-                    if (outcome instanceof Outcome.Done<TrashJob.Result> back
-                            && !back.value().stays().isEmpty()) {
-                        failure.set(Optional.of(FailureText.named("NotTakenBack")));
-                    }
+                    outcome.match(
+                            result -> {
+                                last.set(Optional.empty());
+                                if (!result.stays().isEmpty()) {
+                                    failure.set(Optional.of(FailureText.named("NotTakenBack")));
+                                }
+                            },
+                            this::fail); // it can be asked for once more
                 });
     }
 

@@ -92,13 +92,16 @@ public final class ForecastModel {
     }
 
     private void looked(Outcome<Looked> outcome) {
-        if (outcome instanceof Outcome.Done<Looked> done) {
-            forecaster = Optional.of(done.value().forecaster());
-            seen.set(Optional.of(done.value().seen()));
-            if (!done.value().seen().forecast().settled() && ++looks < LOOKS) {
-                look();
-            }
-        }
+        outcome.match(
+                done -> {
+                    forecaster = Optional.of(done.forecaster());
+                    seen.set(Optional.of(done.seen()));
+                    if (!done.seen().forecast().settled() && ++looks < LOOKS) {
+                        look();
+                    }
+                },
+                () -> {},
+                cause -> {}); // then there is none, as before
     }
 
     private static Map<String, SizeRange> folders(FileSelection what, Forecast forecast) {

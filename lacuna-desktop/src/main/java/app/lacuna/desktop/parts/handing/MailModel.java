@@ -1,7 +1,6 @@
 package app.lacuna.desktop.parts.handing;
 
 import app.lacuna.archive.Names;
-import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.mail.Letter;
 import app.lacuna.delivery.mail.MailAccount;
@@ -25,7 +24,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
-import java.util.function.Consumer;
 import javafx.beans.InvalidationListener;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.LongProperty;
@@ -252,49 +250,40 @@ public final class MailModel {
             done.set(Optional.empty());
             failure.set(Optional.empty());
         }
-        Consumer<Ended> none = ended -> {};
         mailing.start(
-                (listener, cancel) -> {
-                    try {
-                        return work.run(listener, cancel);
-                    } finally {
-                        password.ifPresent(Secret::close);
-                    }
-                },
-                outcome -> ended(request, outcome),
-                none);
+                work,
+                outcome ->
+                        outcome.match(
+                                ended -> ended(request, ended),
+                                cause -> failure.set(Optional.of(FailureText.of(cause)))),
+                late -> {},
+                () -> password.ifPresent(Secret::close));
     }
 
-    private void ended(MailRequest request, Outcome<Ended> outcome) {
-        if (outcome instanceof Outcome.Done<Ended> ended) {
-            if (ended.value().sent().trouble().isEmpty()) {
-                forgetPasswords();
-            }
-            MailJob.Prepared prepared = ended.value().prepared();
-            MailSendJob.Sent sent = ended.value().sent();
-            begun =
-                    sent.trouble().isPresent()
-                            ? Optional.of(new Begun(request, prepared, sent.taken()))
-                            : Optional.empty();
-            sent.trouble().ifPresent(e -> failure.set(Optional.of(FailureText.of(e))));
-            if (sent.trouble().isPresent() && sent.taken() == 0) {
-                return; // nothing of it is done
-            }
-            done.set(
-                    Optional.of(
-                            new Done(
-                                    ended.value().drafts(),
-                                    sent.taken(),
-                                    prepared.messages().size(),
-                                    prepared.folder(),
-                                    prepared.parts()
-                                            .map(parts -> parts.contents())
-                                            .orElse(List.of()))));
-        } else if (outcome instanceof Outcome.Failed<Ended> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        } else {
-            failure.set(Optional.of(FailureText.of(new CancellationException())));
+    private void ended(MailRequest request, Ended ended) {
+        if (ended.sent().trouble().isEmpty()) {
+            forgetPasswords();
         }
+        MailJob.Prepared prepared = ended.prepared();
+        MailSendJob.Sent sent = ended.sent();
+        begun =
+                sent.trouble().isPresent()
+                        ? Optional.of(new Begun(request, prepared, sent.taken()))
+                        : Optional.empty();
+        sent.trouble().ifPresent(e -> failure.set(Optional.of(FailureText.of(e))));
+        if (sent.trouble().isPresent() && sent.taken() == 0) {
+            return; // nothing of it is done
+        }
+        done.set(
+                Optional.of(
+                        new Done(
+                                ended.drafts(),
+                                sent.taken(),
+                                prepared.messages().size(),
+                                prepared.folder(),
+                                prepared.parts()
+                                        .map(parts -> parts.contents())
+                                        .orElse(List.of()))));
     }
 
     /** Whether the messages are written at the moment. */

@@ -84,14 +84,15 @@ public final class OpenerModel {
     }
 
     private void ended(OpenerKind kind, Outcome<OpenerJob.Result> outcome) {
-        if (outcome instanceof Outcome.Done<OpenerJob.Result> done) {
-            made.set(Optional.of(done.value()));
-        } else if (outcome instanceof Outcome.Failed<OpenerJob.Result> failed) {
-            if (failed.cause() instanceof TargetExists) {
-                inTheWay = Optional.of(kind);
-            }
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        }
+        outcome.match(
+                done -> made.set(Optional.of(done)),
+                () -> {},
+                cause -> {
+                    if (cause instanceof TargetExists) {
+                        inTheWay = Optional.of(kind);
+                    }
+                    failure.set(Optional.of(FailureText.of(cause)));
+                });
     }
 
     /** Whether the last one failed because something has its name. */

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.parts.inside;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.base.Outcome;
 import app.lacuna.change.ChangePlan;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.jobs.Job;
@@ -55,9 +54,7 @@ public final class InsideModel {
         trees.start(
                 (listener, cancel) -> Rows.tree(now),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<Node<PlannedEntry>> done) {
-                        show(done.value(), first);
-                    }
+                    outcome.match(done -> show(done, first), () -> {}, trees::tell);
                 });
     }
 
@@ -100,9 +97,7 @@ public final class InsideModel {
                                 ? Rows.open(tree, opened, sorted, cancel::isCancelled)
                                 : Rows.found(tree, wanted, cancel::isCancelled),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<List<Node<PlannedEntry>>> done) {
-                        rows.set(done.value());
-                    }
+                    outcome.match(rows::set, () -> {}, lines::tell);
                 });
     }
 

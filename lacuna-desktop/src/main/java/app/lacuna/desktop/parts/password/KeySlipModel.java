@@ -46,12 +46,12 @@ public final class KeySlipModel {
         Path opened = archive.get();
         making.start(
                 (listener, cancel) -> {
-                    try (secret) {
-                        SlipFile.write(target, pdf(secret, words), opened);
-                        return true;
-                    }
+                    SlipFile.write(target, pdf(secret, words), opened);
+                    return true;
                 },
-                outcome -> onEnd.accept(outcome instanceof Outcome.Done<Boolean>));
+                outcome -> ended(outcome, onEnd),
+                late -> {},
+                secret::close);
     }
 
     /** {@code onEnd} hears whether it was printed. */
@@ -60,27 +60,32 @@ public final class KeySlipModel {
         SlipWords words = words(today);
         making.start(
                 (listener, cancel) -> {
-                    try (secret) {
-                        byte[] pdf = pdf(secret, words);
-                        boolean printed = PdfPrinting.print(pdf);
-                        Arrays.fill(pdf, (byte) 0);
-                        return printed;
-                    }
+                    byte[] pdf = pdf(secret, words);
+                    boolean printed = PdfPrinting.print(pdf);
+                    Arrays.fill(pdf, (byte) 0);
+                    return printed;
                 },
-                outcome ->
-                        onEnd.accept(
-                                outcome instanceof Outcome.Done<Boolean> done && done.value()));
+                outcome -> ended(outcome, onEnd),
+                late -> {},
+                secret::close);
+    }
+
+    private static void ended(Outcome<Boolean> outcome, Consumer<Boolean> onEnd) {
+        outcome.match(onEnd, cause -> onEnd.accept(false));
     }
 
     /** Looks for printers in the background. */
     public void ifPrinting(Runnable possible) {
         asking.start(
                 (listener, cancel) -> PdfPrinting.isPossible(),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<Boolean> done && done.value()) {
-                        possible.run();
-                    }
-                });
+                outcome ->
+                        outcome.match(
+                                found -> {
+                                    if (found) {
+                                        possible.run();
+                                    }
+                                },
+                                cause -> {})); // nothing is offered then
     }
 
     private static byte[] pdf(Secret secret, SlipWords words) throws IOException {

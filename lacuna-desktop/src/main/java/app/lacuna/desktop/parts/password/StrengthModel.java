@@ -60,21 +60,22 @@ public final class StrengthModel {
         List<String> words = related.get();
         Secret secret = Secret.takeOver(text.toCharArray());
         measuring.start(
-                (listener, cancel) -> {
-                    try (secret) {
-                        return new Measured(meter.of(secret, words), TypingTraps.in(secret));
-                    }
-                },
-                this::measured);
+                (listener, cancel) -> new Measured(meter.of(secret, words), TypingTraps.in(secret)),
+                this::measured,
+                late -> {},
+                secret::close);
     }
 
     private record Measured(Strength strength, Set<TypingTraps.Trap> traps) {}
 
     private void measured(Outcome<Measured> outcome) {
-        if (outcome instanceof Outcome.Done<Measured> done) {
-            strength.set(Optional.of(done.value().strength()));
-            traps.set(done.value().traps());
-        }
+        outcome.match(
+                done -> {
+                    strength.set(Optional.of(done.strength()));
+                    traps.set(done.traps());
+                },
+                () -> {},
+                measuring::tell);
     }
 
     /** Told before the password is set: what was made at random need not be estimated. */

@@ -2,7 +2,6 @@ package app.lacuna.desktop.parts.proving;
 
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
@@ -85,11 +84,10 @@ public final class ProvingModel {
         proving.start(
                 this::prove,
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<Proved> done) {
-                        proved.set(Optional.of(done.value()));
-                    } else if (outcome instanceof Outcome.Failed<Proved> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> proved.set(Optional.of(done)),
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                 });
     }
 
@@ -127,11 +125,10 @@ public final class ProvingModel {
                     return target;
                 },
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<Path> done) {
-                        saved.set(Optional.of(done.value()));
-                    } else if (outcome instanceof Outcome.Failed<Path> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> saved.set(Optional.of(done)),
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                 });
     }
 

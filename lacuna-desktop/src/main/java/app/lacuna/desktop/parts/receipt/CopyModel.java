@@ -1,6 +1,5 @@
 package app.lacuna.desktop.parts.receipt;
 
-import app.lacuna.base.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -34,11 +33,10 @@ public final class CopyModel {
         copying.start(
                 (listener, cancel) -> new CopyJob(files, folder, listener, cancel).run(),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<CopyJob.Result> done) {
-                        made.set(Optional.of(done.value()));
-                    } else if (outcome instanceof Outcome.Failed<CopyJob.Result> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> made.set(Optional.of(done)),
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                 });
     }
 

@@ -14,6 +14,7 @@ import app.lacuna.desktop.parts.clearing.ClearTarget;
 import app.lacuna.desktop.parts.clearing.How;
 import app.lacuna.desktop.parts.clearing.Proofs;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.desktop.words.PathNames;
 import app.lacuna.extract.Comparison;
 import app.lacuna.extract.Comparison.Compared;
 import app.lacuna.extract.Conflict;
@@ -31,8 +32,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.CancellationException;
 import java.util.function.BiFunction;
+import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -42,6 +43,7 @@ import javafx.beans.property.SimpleObjectProperty;
 public final class ExtractModel {
     private final Lifetime life;
     private final OpenedArchive reader;
+    private final Consumer<FailureText> onLate;
     private final Job action;
     private final ClearModel clearing;
     private final ObjectProperty<Path> folder =
@@ -57,8 +59,16 @@ public final class ExtractModel {
     private final List<ReadableFile> copies = new ArrayList<>();
 
     public ExtractModel(Lifetime life, OpenedArchive reader) {
+        this(life, reader, text -> {});
+    }
+
+    /**
+     * @param onLate gets what has to be told when locking has cancelled an extraction
+     */
+    public ExtractModel(Lifetime life, OpenedArchive reader, Consumer<FailureText> onLate) {
         this.life = life;
         this.reader = reader;
+        this.onLate = onLate;
         this.action = new Job(life, JobKind.TAKING_OUT, Job.Policy.REFUSE);
         this.clearing = new ClearModel(life, Optional.empty());
         clearing.done().addListener((property, before, now) -> now.ifPresent(this::cleared));
@@ -112,7 +122,19 @@ public final class ExtractModel {
                                                     reader.outside().archive());
                             return new Extractor(reader, chosen, listener, cancel).extract(entries);
                         },
-                        outcome -> ended(outcome, purpose));
+                        outcome -> ended(outcome, purpose),
+                        this::late);
+    }
+
+    private void late(ExtractReport report) {
+        if (report.cameOut() > 0) {
+            onLate.accept(
+                    FailureText.named(
+                            "ExtractedThenLocked",
+                            report.cameOut(),
+                            PathNames.last(report.folder()),
+                            PathNames.last(reader.outside().archive())));
+        }
     }
 
     /** What was left because anybody could have put it there: the user has seen that. */
@@ -168,11 +190,7 @@ public final class ExtractModel {
     }
 
     private void compared(Outcome<Found> outcome) {
-        if (outcome instanceof Outcome.Done<Found> done) {
-            comparison.set(Optional.of(done.value()));
-        } else {
-            failed(outcome);
-        }
+        outcome.match(done -> comparison.set(Optional.of(done)), this::failed);
     }
 
     /** After a comparison: writes what is new or differs there, and touches nothing else. */
@@ -226,16 +244,16 @@ public final class ExtractModel {
     }
 
     private void ended(Outcome<ExtractReport> outcome, Purpose purpose) {
-        if (outcome instanceof Outcome.Done<ExtractReport> done) {
-            copies.removeAll(samePlaces(done.value().readable()));
-            if (purpose == Purpose.TAKE_OUT) {
-                copies.addAll(done.value().readable());
-            }
-            report.set(Optional.of(done.value()));
-            done.value().stopped().ifPresent(why -> failure.set(Optional.of(FailureText.of(why))));
-        } else {
-            failed(outcome);
-        }
+        outcome.match(
+                done -> {
+                    copies.removeAll(samePlaces(done.readable()));
+                    if (purpose == Purpose.TAKE_OUT) {
+                        copies.addAll(done.readable());
+                    }
+                    report.set(Optional.of(done));
+                    done.stopped().ifPresent(why -> failure.set(Optional.of(FailureText.of(why))));
+                },
+                this::failed);
     }
 
     /** Copies whose places have something newer now, which may have been put there to stay. */
@@ -245,11 +263,7 @@ public final class ExtractModel {
         return copies.stream().filter(file -> places.contains(file.path())).toList();
     }
 
-    private void failed(Outcome<?> outcome) {
-        Throwable cause =
-                outcome instanceof Outcome.Failed<?> failed
-                        ? failed.cause()
-                        : new CancellationException();
+    private void failed(Throwable cause) {
         failure.set(Optional.of(FailureText.of(cause)));
     }
 

@@ -7,7 +7,6 @@ import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
-import javafx.scene.image.Image;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
@@ -29,11 +28,15 @@ final class PdfStage extends VBox {
     }
 
     private void begin(Outcome<Integer> pages) {
-        if (pages instanceof Outcome.Done<Integer> done && done.value() > 0) {
-            getChildren().setAll(picture, new Pager(done.value(), this::draw));
-        } else {
-            failed();
-        }
+        pages.match(
+                count -> {
+                    if (count > 0) {
+                        getChildren().setAll(picture, new Pager(count, this::draw));
+                    } else {
+                        failed();
+                    }
+                },
+                cause -> failed());
     }
 
     private void failed() {
@@ -44,12 +47,6 @@ final class PdfStage extends VBox {
         double points = getScene() == null ? 1 : getScene().getWindow().getOutputScaleX();
         drawing.start(
                 (listener, cancel) -> Pictures.forScreen(pdf.page(page, (float) points, cancel)),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<Image> done) {
-                        picture.show(done.value());
-                    } else {
-                        failed();
-                    }
-                });
+                outcome -> outcome.match(picture::show, cause -> failed()));
     }
 }

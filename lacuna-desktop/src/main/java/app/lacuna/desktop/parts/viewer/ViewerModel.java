@@ -50,19 +50,21 @@ public final class ViewerModel {
     }
 
     private void ended(PlannedEntry entry, Outcome<Read> outcome, boolean inArchive) {
-        if (outcome instanceof Outcome.Done<Read> done) {
-            viewed.set(
-                    new Viewed.Shown(
-                            entry.path(),
-                            entry.name(),
-                            entry.size(),
-                            done.value().preview(),
-                            inArchive,
-                            done.value().checked()));
-        } else if (outcome instanceof Outcome.Failed<Read> failed) {
-            viewed.set(
-                    new Viewed.Failed(entry.path(), entry.name(), FailureText.of(failed.cause())));
-        }
+        outcome.match(
+                done ->
+                        viewed.set(
+                                new Viewed.Shown(
+                                        entry.path(),
+                                        entry.name(),
+                                        entry.size(),
+                                        done.preview(),
+                                        inArchive,
+                                        done.checked())),
+                () -> {},
+                cause ->
+                        viewed.set(
+                                new Viewed.Failed(
+                                        entry.path(), entry.name(), FailureText.of(cause))));
     }
 
     /** The archive as a whole has been checked meanwhile: what is shown can be vouched for now. */

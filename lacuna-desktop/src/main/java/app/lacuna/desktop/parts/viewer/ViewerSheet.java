@@ -175,23 +175,19 @@ public final class ViewerSheet extends VBox {
         if (shownNow != shown.preview()) {
             return;
         }
-        if (outcome instanceof Outcome.Done<Pictures.Decoded> done) {
-            pictureStage.show(done.value().image());
-            points =
-                    text ->
-                            Words.text(
-                                    "viewer.points",
-                                    done.value().width(),
-                                    done.value().height(),
-                                    text);
-            detail.setText(points.apply(rest));
-        } else {
-            boolean many =
-                    outcome instanceof Outcome.Failed<Pictures.Decoded> failed
-                            && failed.cause() instanceof Pictures.TooManyPoints;
-            String key = many ? "viewer.many-points" : "viewer.broken-picture";
-            stage.getChildren().setAll(words(Words.text(key)));
-        }
+        outcome.match(done -> show(pictureStage, done), this::notDecoded);
+    }
+
+    private void show(PictureStage pictureStage, Pictures.Decoded done) {
+        pictureStage.show(done.image());
+        points = text -> Words.text("viewer.points", done.width(), done.height(), text);
+        detail.setText(points.apply(rest));
+    }
+
+    private void notDecoded(Throwable cause) {
+        boolean many = cause instanceof Pictures.TooManyPoints;
+        String key = many ? "viewer.many-points" : "viewer.broken-picture";
+        stage.getChildren().setAll(words(Words.text(key)));
     }
 
     private void fill(String title, Node content, String details) {

@@ -118,19 +118,18 @@ final class BurnModel {
 
     private void ended(Outcome<Instant> outcome, int number, Changing changing) {
         waiting.set(false);
-        if (outcome instanceof Outcome.Done<Instant> done) {
-            toName.set(number);
-            disc.set(0);
-            Optional<BurnSet> now =
-                    changing.apply(set -> set.with(number, Optional.of(done.value())));
-            if (now.isPresent() && now.get().next().isPresent() && !stopAfterThis.get()) {
-                burn(now.get(), now.get().next().getAsInt(), changing);
-            }
-            return;
-        }
         disc.set(0);
-        if (outcome instanceof Outcome.Failed<Instant> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
+        outcome.match(
+                when -> burned(number, when, changing),
+                () -> {},
+                cause -> failure.set(Optional.of(FailureText.of(cause))));
+    }
+
+    private void burned(int number, Instant when, Changing changing) {
+        toName.set(number);
+        Optional<BurnSet> now = changing.apply(set -> set.with(number, Optional.of(when)));
+        if (now.isPresent() && now.get().next().isPresent() && !stopAfterThis.get()) {
+            burn(now.get(), now.get().next().getAsInt(), changing);
         }
     }
 

@@ -1,6 +1,5 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.Outcome;
 import app.lacuna.delivery.disc.drive.BurnSet;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
@@ -60,11 +59,10 @@ final class CoversModel {
                     return target;
                 },
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<Path> done) {
-                        saved.set(Optional.of(done.value()));
-                    } else if (outcome instanceof Outcome.Failed<Path> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> saved.set(Optional.of(done)),
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                 });
     }
 

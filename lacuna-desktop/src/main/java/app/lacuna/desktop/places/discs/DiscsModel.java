@@ -242,36 +242,39 @@ final class DiscsModel {
     }
 
     private void takeArchive(Path file, Optional<Secret> secret) {
-        Optional<Secret> copy = secret.map(Secret::copy);
         int locksBefore = locks;
         choosing.start(
                 (listener, cancel) -> {
                     try (ArchiveReader reader = Archives.open(file);
                             OpenedArchive opened =
-                                    copy.isPresent() ? reader.open(copy.get()) : reader.open()) {
+                                    secret.isPresent()
+                                            ? reader.open(secret.get())
+                                            : reader.open()) {
                         return new Cargo.Archive(file, opened.listing());
-                    } finally {
-                        copy.ifPresent(Secret::close);
                     }
                 },
                 outcome -> {
                     boolean locked = secret.isPresent() && locks != locksBefore;
-                    chosen(locked ? new Outcome.Cancelled<>() : outcome, secret);
+                    if (!locked) {
+                        chosen(outcome, secret);
+                    }
                 },
-                late -> secret.ifPresent(Secret::close));
+                late -> {},
+                () -> secret.ifPresent(Secret::close));
     }
 
+    /**
+     * @param secret copied if it is needed
+     */
     private void chosen(Outcome<? extends Cargo> outcome, Optional<Secret> secret) {
-        if (outcome instanceof Outcome.Done<? extends Cargo> done) {
-            archiveSecret = secret;
-            showsInside = secret.isPresent();
-            show(done.value());
-            return;
-        }
-        secret.ifPresent(Secret::close);
-        if (outcome instanceof Outcome.Failed<? extends Cargo> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        }
+        outcome.match(
+                now -> {
+                    archiveSecret = secret.map(Secret::copy);
+                    showsInside = secret.isPresent();
+                    show(now);
+                },
+                () -> {},
+                cause -> failure.set(Optional.of(FailureText.of(cause))));
     }
 
     private void show(Cargo now) {

@@ -95,13 +95,10 @@ final class ImagesModel {
     }
 
     private void ended(Outcome<Written> outcome, Consumer<Written> onDone) {
-        if (outcome instanceof Outcome.Done<Written> done) {
-            onDone.accept(done.value());
-        } else if (outcome instanceof Outcome.Failed<Written> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        } else {
-            cancelled.set(true);
-        }
+        outcome.match(
+                onDone,
+                () -> cancelled.set(true),
+                cause -> failure.set(Optional.of(FailureText.of(cause))));
     }
 
     void forget() {

@@ -70,11 +70,12 @@ final class PlanModel {
     }
 
     private void counted(Outcome<DiscTable> outcome) {
-        if (outcome instanceof Outcome.Done<DiscTable> done) {
-            table.set(Optional.of(done.value()));
-        } else if (outcome instanceof Outcome.Failed<DiscTable>) {
-            table.set(Optional.empty()); // whoever writes the discs is told why
-        }
+        outcome.match(
+                done -> table.set(Optional.of(done)),
+                () -> {},
+                cause -> {
+                    table.set(Optional.empty()); // whoever writes the discs is told why
+                });
     }
 
     /** Empty while nothing is chosen. */

@@ -1,6 +1,5 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -36,11 +35,10 @@ final class RepairModel {
         repairing.start(
                 (listener, cancel) -> new RepairDiscsJob(images, folder, listener, cancel).run(),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<DiscsRepaired> done) {
-                        report.set(Optional.of(done.value()));
-                    } else if (outcome instanceof Outcome.Failed<DiscsRepaired> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> report.set(Optional.of(done)),
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                 });
     }
 

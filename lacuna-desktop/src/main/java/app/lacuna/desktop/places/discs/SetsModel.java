@@ -36,9 +36,7 @@ final class SetsModel {
     }
 
     private void seen(Outcome<List<BurnSet>> outcome) {
-        if (outcome instanceof Outcome.Done<List<BurnSet>> done) {
-            sets.set(done.value());
-        }
+        outcome.match(sets::set, () -> {}, keeping::tell);
     }
 
     /** How far it has come; what is burned as a whole is not to be gone on with. */

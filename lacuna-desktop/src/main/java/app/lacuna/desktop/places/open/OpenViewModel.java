@@ -52,6 +52,7 @@ public final class OpenViewModel {
     private final LeavingQuestion leaving = new LeavingQuestion(() -> session);
     private Map<String, Path> waiting = Map.of();
     private boolean unpacking;
+    private Optional<FailureText> late = Optional.empty();
     private List<Path> asked = List.of();
     private final Set<ArchiveSession> unwiped = ConcurrentHashMap.newKeySet();
 
@@ -192,9 +193,12 @@ public final class OpenViewModel {
         asked = files;
         opening.start(
                 (listener, cancel) ->
-                        new Found(OpenArchive.open(files, way, listener, cancel), password),
-                outcome -> opened(outcome, password),
-                Found::close);
+                        new Found(
+                                OpenArchive.open(files, way, listener, cancel),
+                                password.map(Secret::copy)),
+                this::opened,
+                Found::close,
+                () -> password.ifPresent(Secret::close));
     }
 
     /** An archive, and perhaps its password, on the way to the page. */
@@ -205,18 +209,21 @@ public final class OpenViewModel {
         }
     }
 
-    private void opened(Outcome<Found> outcome, Optional<Secret> password) {
-        if (outcome instanceof Outcome.Done<Found> done) {
-            leaving.leave( // there may be changes by now
-                    Leaving.OPEN_ANOTHER, () -> show(done.value()), done.value()::close);
-            return;
-        }
-        password.ifPresent(Secret::close);
+    private void opened(Outcome<Found> outcome) {
+        outcome.match(
+                found ->
+                        leaving.leave( // there may be changes by now
+                                Leaving.OPEN_ANOTHER, () -> show(found), found::close),
+                this::noneOpened,
+                cause -> {
+                    noneOpened();
+                    troubles().tell(cause, isSalvaged());
+                });
+    }
+
+    private void noneOpened() {
         if (state.get() == OpenState.LOCKING) {
             state.set(OpenState.NOTHING);
-        }
-        if (outcome instanceof Outcome.Failed<Found> failed) {
-            troubles().tell(failed.cause(), isSalvaged());
         }
     }
 
@@ -230,6 +237,7 @@ public final class OpenViewModel {
                     new LockedArchive(life.inner(), archive, new Troubles(), this::unlocked);
             locked = Optional.of(waiting);
             become(OpenState.LOCKED);
+            tellLate();
             found.password().ifPresent(waiting::unlock);
         } else {
             found.password().ifPresent(Secret::close);
@@ -256,7 +264,20 @@ public final class OpenViewModel {
 
     private ArchiveSession.Surroundings surroundings() {
         return new ArchiveSession.Surroundings(
-                programs, clock, new Troubles(), passwords, this::written);
+                programs, clock, new Troubles(), passwords, this::written, this::late);
+    }
+
+    /** Of a job that locking has cancelled: told as soon as there is a page for it. */
+    private void late(FailureText text) {
+        late = Optional.of(text);
+        if (state.get() != OpenState.LOCKING) {
+            tellLate();
+        }
+    }
+
+    private void tellLate() {
+        late.ifPresent(troubles()::tell);
+        late = Optional.empty();
     }
 
     private void begin(ArchiveSession made) {
@@ -342,6 +363,7 @@ public final class OpenViewModel {
                         start(file, way, Optional.empty());
                     } else {
                         state.set(OpenState.NOTHING);
+                        tellLate();
                     }
                 });
     }

@@ -38,17 +38,18 @@ final class ReceivingModel {
     }
 
     private void ended(List<Path> files, Outcome<List<Path>> outcome) {
-        if (outcome instanceof Outcome.Failed<List<Path>> failed) {
-            onTrouble.accept(failed.cause());
-        } else if (outcome instanceof Outcome.Done<List<Path>> done) {
-            if (!done.value().isEmpty()) {
-                onArchives.accept(done.value());
-            } else if (files.size() == 1) {
-                onArchives.accept(files);
-            } else {
-                onNothing.run();
-            }
-        }
+        outcome.match(
+                done -> {
+                    if (!done.isEmpty()) {
+                        onArchives.accept(done);
+                    } else if (files.size() == 1) {
+                        onArchives.accept(files);
+                    } else {
+                        onNothing.run();
+                    }
+                },
+                () -> {},
+                cause -> onTrouble.accept(cause));
     }
 
     Job job() {

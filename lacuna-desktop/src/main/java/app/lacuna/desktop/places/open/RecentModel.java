@@ -1,6 +1,5 @@
 package app.lacuna.desktop.places.open;
 
-import app.lacuna.base.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -57,9 +56,7 @@ public final class RecentModel {
                             .toList();
                 },
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<List<Recent>> done) {
-                        archives.setAll(done.value());
-                    }
+                    outcome.match(archives::setAll, () -> {}, keeping::tell);
                 });
     }
 

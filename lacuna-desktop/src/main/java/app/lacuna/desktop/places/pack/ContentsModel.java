@@ -179,13 +179,14 @@ public final class ContentsModel {
     private record Scanned(FileSelection selection, Map<Path, Path> rootOf) {}
 
     private void scanEnded(Outcome<Scanned> outcome) {
-        if (outcome instanceof Outcome.Done<Scanned> done) {
-            scanned = done.value().selection();
-            rootOf = done.value().rootOf();
-            selection.set(scanned.without(removed));
-        } else if (outcome instanceof Outcome.Failed<Scanned> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        }
+        outcome.match(
+                done -> {
+                    scanned = done.selection();
+                    rootOf = done.rootOf();
+                    selection.set(scanned.without(removed));
+                },
+                () -> {},
+                cause -> failure.set(Optional.of(FailureText.of(cause))));
     }
 
     private void arrange() {
@@ -199,12 +200,13 @@ public final class ContentsModel {
     private record Arranged(PathTree.Node<FileItem> tree, List<Outlook.Concern> outlook) {}
 
     private void arranged(Outcome<Arranged> outcome) {
-        if (outcome instanceof Outcome.Done<Arranged> done) {
-            tree.set(done.value().tree());
-            outlook.set(done.value().outlook());
-        } else if (outcome instanceof Outcome.Failed<Arranged> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        }
+        outcome.match(
+                done -> {
+                    tree.set(done.tree());
+                    outlook.set(done.outlook());
+                },
+                () -> {},
+                cause -> failure.set(Optional.of(FailureText.of(cause))));
     }
 
     private static PathTree.Node<FileItem> treeOf(FileSelection all, String find) {

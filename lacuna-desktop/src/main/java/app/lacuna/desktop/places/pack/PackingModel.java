@@ -71,17 +71,18 @@ public final class PackingModel {
     }
 
     private void ended(Outcome<PackResult> outcome, Consumer<PackResult> onDone) {
-        if (outcome instanceof Outcome.Done<PackResult> done) {
-            onDone.accept(done.value());
-            result.set(Optional.of(done.value()));
-        } else if (outcome instanceof Outcome.Failed<PackResult> failed) {
-            boolean readOnly = failed.cause() instanceof ReadOnlyTarget;
-            replacing = readOnly ? Existing.REPLACE_EVEN_READ_ONLY : Existing.REPLACE;
-            replaceOffered.set(readOnly || failed.cause() instanceof TargetExists);
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        } else {
-            cancelled.set(true);
-        }
+        outcome.match(
+                done -> {
+                    onDone.accept(done);
+                    result.set(Optional.of(done));
+                },
+                () -> cancelled.set(true),
+                cause -> {
+                    boolean readOnly = cause instanceof ReadOnlyTarget;
+                    replacing = readOnly ? Existing.REPLACE_EVEN_READ_ONLY : Existing.REPLACE;
+                    replaceOffered.set(readOnly || cause instanceof TargetExists);
+                    failure.set(Optional.of(FailureText.of(cause)));
+                });
     }
 
     /** What the user agrees to by replacing what was in the way. */

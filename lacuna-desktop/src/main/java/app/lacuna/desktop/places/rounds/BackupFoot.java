@@ -69,8 +69,9 @@ final class BackupFoot {
         for (Job job : jobs()) {
             job.running().addListener(changed);
         }
-        model.moment().addListener((property, before, now) -> watch(now));
-        watch(model.moment().get());
+        model.moment().addListener((property, before, now) -> watch());
+        model.finishing().addListener((property, before, now) -> watch());
+        watch();
     }
 
     private List<Job> jobs() {
@@ -83,21 +84,23 @@ final class BackupFoot {
                 model.back().pruning());
     }
 
-    private void watch(Optional<MomentModel> moment) {
+    private void watch() {
         List<Job> all = new ArrayList<>(jobs());
         InvalidationListener changed = property -> write();
-        moment.ifPresent(
-                open -> {
-                    all.add(open.comparing());
-                    all.add(open.putting());
-                    all.add(open.extract().action());
-                    all.add(open.extract().clearing());
-                    open.all().addListener(changed);
-                    open.ticks().addListener(changed);
-                    open.removingNew().addListener(changed);
-                    open.putting().running().addListener(changed);
-                    open.extract().action().running().addListener(changed);
-                });
+        model.finishing().get().ifPresent(open -> all.addAll(workOf(open)));
+        model.moment()
+                .get()
+                .ifPresent(
+                        open -> {
+                            all.add(open.comparing());
+                            all.addAll(workOf(open));
+                            all.add(open.extract().clearing());
+                            open.all().addListener(changed);
+                            open.ticks().addListener(changed);
+                            open.removingNew().addListener(changed);
+                            open.putting().running().addListener(changed);
+                            open.extract().action().running().addListener(changed);
+                        });
         BooleanExpression any = Bindings.createBooleanBinding(() -> false);
         for (Job job : all) {
             any = any.or(job.running());
@@ -107,6 +110,10 @@ final class BackupFoot {
         left.getChildren().setAll(words);
         all.forEach(job -> left.getChildren().add(new BusyLine(job)));
         write();
+    }
+
+    private static List<Job> workOf(MomentModel open) {
+        return List.of(open.putting(), open.extract().action());
     }
 
     private void takeOut() {
@@ -224,9 +231,8 @@ final class BackupFoot {
     /** What is under way is cancelled. */
     boolean cancel() {
         List<Job> all = new ArrayList<>(jobs());
-        model.moment()
-                .get()
-                .ifPresent(open -> all.addAll(List.of(open.putting(), open.extract().action())));
+        model.moment().get().ifPresent(open -> all.addAll(workOf(open)));
+        model.finishing().get().ifPresent(open -> all.addAll(workOf(open)));
         Optional<Job> working = all.stream().filter(job -> job.running().get()).findFirst();
         working.ifPresent(Job::cancel);
         return working.isPresent();

@@ -22,7 +22,9 @@ import app.lacuna.job.RoundState;
 import app.lacuna.rounds.Round;
 import java.io.IOException;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -54,8 +56,12 @@ final class BackupModel {
     private final HeldSecret secret = new HeldSecret();
     private final HeldSecret tried = new HeldSecret();
     private final Set<String> unreadable = new HashSet<>();
-    private boolean lockWhenDone;
+    private final ReadOnlyObjectWrapper<List<LockedReport>> reports =
+            new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<Optional<MomentModel>> finishing =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
     private boolean pickedByHand;
+    private int locks;
 
     /** A moment that a password has opened, or why not. */
     private record Opened(Optional<Moment> moment, Optional<FailureText> wrong) {
@@ -125,6 +131,7 @@ final class BackupModel {
 
     /** What was done before is not spoken of any more. */
     void forgetReports() {
+        reports.set(List.of());
         failure.set(Optional.empty());
         run.forgetResult();
         back.forgetReports();
@@ -219,44 +226,48 @@ final class BackupModel {
     }
 
     private void opened(Outcome<Opened> outcome) {
-        if (outcome instanceof Outcome.Done<Opened> done) {
-            if (done.value().moment().isEmpty()) {
-                failure.set(done.value().wrong());
-                tried.letGo();
-                return;
-            }
-            if (!unlocked.get()) {
-                unlocked(tried.copy());
-                tried.letGo();
-            }
-            closeMoment();
-            MomentModel open =
-                    new MomentModel(
-                            life.inner(),
-                            round(),
-                            done.value().moment().get(),
-                            secret,
-                            clock,
-                            this::mayStart);
-            whenDone(open.putting());
-            whenDone(open.extract().action());
-            moment.set(Optional.of(open));
-            boolean asPicked =
-                    picked.get()
-                            .filter(now -> now.id().equals(open.moment().generation().id()))
-                            .isPresent();
-            if (!asPicked) {
-                open(secret); // another was picked while the password was tried
-            }
-        } else if (outcome instanceof Outcome.Failed<Opened> failed) {
-            if (isOfTheFile(failed.cause())) {
-                picked.get().ifPresent(now -> unreadable.add(now.id()));
-                line.set(new RoundLine(line.get().round(), line.get().state()));
-            }
-            closeMoment();
+        outcome.match(this::opened, () -> {}, this::notOpened);
+    }
+
+    private void opened(Opened opened) {
+        if (opened.moment().isEmpty()) {
+            failure.set(opened.wrong());
             tried.letGo();
-            failure.set(Optional.of(FailureText.of(failed.cause())));
+            return;
         }
+        if (!unlocked.get()) {
+            unlocked(tried.copy());
+            tried.letGo();
+        }
+        closeMoment();
+        MomentModel open =
+                new MomentModel(
+                        life.inner(),
+                        round(),
+                        opened.moment().get(),
+                        secret,
+                        clock,
+                        this::mayStart);
+        whenDone(open.putting(), open);
+        whenDone(open.extract().action(), open);
+        moment.set(Optional.of(open));
+        boolean asPicked =
+                picked.get()
+                        .filter(now -> now.id().equals(open.moment().generation().id()))
+                        .isPresent();
+        if (!asPicked) {
+            open(secret); // another was picked while the password was tried
+        }
+    }
+
+    private void notOpened(Throwable cause) {
+        if (isOfTheFile(cause)) {
+            picked.get().ifPresent(now -> unreadable.add(now.id()));
+            line.set(new RoundLine(line.get().round(), line.get().state()));
+        }
+        closeMoment();
+        tried.letGo();
+        failure.set(Optional.of(FailureText.of(cause)));
     }
 
     /** Nothing that another password or another try would mend. */
@@ -266,13 +277,13 @@ final class BackupModel {
                 || cause instanceof GenerationMissing;
     }
 
-    private void whenDone(Job job) {
+    private void whenDone(Job job, MomentModel of) {
         job.running()
                 .addListener(
                         (property, before, now) -> {
                             if (!now) {
                                 changed.run();
-                                workDone();
+                                finishing.get().filter(of::equals).ifPresent(this::endLocked);
                             }
                         });
     }
@@ -283,26 +294,53 @@ final class BackupModel {
         before.ifPresent(MomentModel::end);
     }
 
-    /** Now, or when what is under way has come to its end. */
+    /**
+     * Everything of the inside goes at once, and the password. A run, a check, a restore and an
+     * undo go on with their own copy of it; extracting, which may ask something, is cancelled. What
+     * comes of them is reported without names.
+     */
     void lock() {
-        if (isBusy()) {
-            lockWhenDone = true;
-            return;
-        }
-        lockWhenDone = false;
-        forgetReports();
+        locks++;
+        failure.set(Optional.empty());
         opening.forget();
-        closeMoment();
-        back.forget();
+        run.lock();
+        back.lock();
+        Optional<MomentModel> open = moment.get();
+        moment.set(Optional.empty());
+        open.ifPresent(this::finish);
         unlocked.set(false);
         forgetSecrets();
     }
 
-    /** Something has come to its end. */
-    void workDone() {
-        if (lockWhenDone) {
-            lock();
+    private void finish(MomentModel open) {
+        open.extract().action().cancel();
+        if (open.isBusy()) {
+            finishing.set(Optional.of(open));
+        } else {
+            endLocked(open);
         }
+    }
+
+    private void endLocked(MomentModel open) {
+        open.done().get().map(LockedReport::of).ifPresent(this::report);
+        open.extract().report().get().map(LockedReport::of).ifPresent(this::report);
+        open.failureCause().map(LockedReport::of).ifPresent(this::report);
+        if (finishing.get().filter(open::equals).isPresent()) {
+            finishing.set(Optional.empty());
+        }
+        open.end();
+    }
+
+    /** The result of something that was locked meanwhile. */
+    void report(LockedReport report) {
+        List<LockedReport> all = new ArrayList<>(reports.get());
+        all.add(report);
+        reports.set(List.copyOf(all));
+    }
+
+    /** How often it has been locked: who finds another number has been locked meanwhile. */
+    int locks() {
+        return locks;
     }
 
     private void forgetSecrets() {
@@ -310,17 +348,18 @@ final class BackupModel {
         tried.letGo();
         typed.clear();
         showing.set(false);
-        run.forgetTyped();
     }
 
     boolean isBusy() {
         return run.running().running().get()
                 || back.isBusy()
+                || finishing.get().isPresent()
                 || moment.get().filter(MomentModel::isBusy).isPresent();
     }
 
     void end() {
         closeMoment();
+        finishing.get().ifPresent(MomentModel::end);
         life.end();
     }
 
@@ -365,6 +404,16 @@ final class BackupModel {
 
     ReadOnlyObjectProperty<Optional<MomentModel>> moment() {
         return moment.getReadOnlyProperty();
+    }
+
+    /** One that was locked while it restores something; nothing else is done meanwhile. */
+    ReadOnlyObjectProperty<Optional<MomentModel>> finishing() {
+        return finishing.getReadOnlyProperty();
+    }
+
+    /** What has become of jobs since it was locked. */
+    ReadOnlyObjectProperty<List<LockedReport>> reports() {
+        return reports.getReadOnlyProperty();
     }
 
     ReadOnlyBooleanProperty isUnlocked() {

@@ -153,6 +153,7 @@ final class BackupView extends VBox {
                 new MessageStrip(model.failure()),
                 new MessageStrip(model.run().failure()),
                 new MessageStrip(model.back().failure()),
+                RoundReports.ofLocked(model),
                 RoundReports.ofRun(model.run()),
                 RoundReports.ofCheck(model.back()),
                 RoundReports.ofUndo(model.back()));

@@ -1,6 +1,5 @@
 package app.lacuna.desktop.places.rounds;
 
-import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
@@ -20,7 +19,6 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
@@ -58,27 +56,31 @@ final class LookingBackModel {
     /** Reads every generation to its end. */
     void check() {
         Round round = backup.round();
+        int locks = backup.locks();
         backup.forgetReports();
+        Secret own = backup.secret().copy();
         checking.start(
-                (listener, cancel) -> {
-                    try (Secret own = backup.secret().copy()) {
-                        return new RoundCheckJob(Moment.store(round), own, listener, cancel).run();
-                    }
-                },
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<List<Checked>> done) {
-                        checked.set(Optional.of(done.value()));
-                        reported.set(Optional.of(done.value()));
-                    } else {
-                        failed(outcome);
-                    }
-                    backup.workDone();
-                });
+                (listener, cancel) ->
+                        new RoundCheckJob(Moment.store(round), own, listener, cancel).run(),
+                outcome ->
+                        outcome.match(done -> checked(done, locks), cause -> failed(cause, locks)),
+                late -> {},
+                own::close);
+    }
+
+    private void checked(List<Checked> done, int locks) {
+        if (backup.locks() != locks) {
+            LockedReport.of(done).forEach(backup::report);
+            return;
+        }
+        checked.set(Optional.of(done));
+        reported.set(Optional.of(done));
     }
 
     /** When files with these letters in their paths appeared, changed and vanished. */
     void search(String wanted) {
         Round round = backup.round();
+        int locks = backup.locks();
         failure.set(Optional.empty());
         searching.start(
                 (listener, cancel) -> {
@@ -89,13 +91,10 @@ final class LookingBackModel {
                                         .of(MomentModel.matches(wanted)));
                     }
                 },
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<Found> done) {
-                        found.set(Optional.of(done.value()));
-                    } else {
-                        failed(outcome);
-                    }
-                });
+                outcome ->
+                        outcome.match(
+                                done -> found.set(Optional.of(done)),
+                                cause -> failed(cause, locks)));
     }
 
     void forgetFound() {
@@ -105,23 +104,27 @@ final class LookingBackModel {
     /** Takes the last putting back back. */
     void undo(Path before) {
         Round round = backup.round();
+        int locks = backup.locks();
         backup.forgetReports();
+        Secret own = backup.secret().copy();
         undoing.start(
-                (listener, cancel) -> {
-                    try (Secret own = backup.secret().copy()) {
-                        return new UndoJob(Moment.store(round), own, listener, cancel).run(before);
-                    }
-                },
+                (listener, cancel) ->
+                        new UndoJob(Moment.store(round), own, listener, cancel).run(before),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<UndoJob.Result> done) {
-                        undone.set(Optional.of(done.value()));
-                    } else {
-                        failed(outcome);
-                    }
+                    outcome.match(done -> undone(done, locks), cause -> failed(cause, locks));
                     backup.moment().get().ifPresent(MomentModel::compare);
                     changed.run();
-                    backup.workDone();
-                });
+                },
+                late -> {},
+                own::close);
+    }
+
+    private void undone(UndoJob.Result done, int locks) {
+        if (backup.locks() != locks) {
+            backup.report(LockedReport.of(done));
+        } else {
+            undone.set(Optional.of(done));
+        }
     }
 
     /**
@@ -131,29 +134,29 @@ final class LookingBackModel {
      */
     void prune(Keep keep) {
         Round round = backup.round();
+        int locks = backup.locks();
         backup.forgetReports();
         pruning.start(
                 (listener, cancel) ->
                         new RoundPruneJob(Moment.store(round), keep, ZoneId.systemDefault()).run(),
                 outcome -> {
-                    if (!(outcome instanceof Outcome.Done<List<Generation>>)) {
-                        failed(outcome);
-                    }
-                    changed.run();
-                    backup.workDone();
+                    outcome.match(removed -> {}, cause -> failed(cause, locks));
+                    changed.run(); // which shows what is gone
                 });
     }
 
-    private void failed(Outcome<?> outcome) {
-        failure.set(
-                Optional.of(
-                        FailureText.of(
-                                outcome instanceof Outcome.Failed<?> failed
-                                        ? failed.cause()
-                                        : new CancellationException())));
+    private void failed(Throwable cause, int locks) {
+        if (backup.locks() != locks) {
+            backup.report(LockedReport.of(cause));
+        } else {
+            failure.set(Optional.of(FailureText.of(cause)));
+        }
     }
 
-    void forget() {
+    /** The page is locked: what was found last stays, without names. */
+    void lock() {
+        reported.get().map(LockedReport::of).ifPresent(all -> all.forEach(backup::report));
+        undone.get().map(LockedReport::of).ifPresent(backup::report);
         searching.forget();
         found.set(Optional.empty());
         checked.set(Optional.empty());

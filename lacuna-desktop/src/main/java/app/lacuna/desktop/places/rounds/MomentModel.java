@@ -2,7 +2,6 @@ package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.jobs.Job;
@@ -22,7 +21,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -59,6 +57,7 @@ final class MomentModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
+    private Optional<Throwable> failureCause = Optional.empty();
 
     /**
      * @param moment taken over
@@ -112,12 +111,13 @@ final class MomentModel {
                 (listener, cancel) ->
                         MomentRow.of(job(listener, cancel).plan(path -> true, true), roots),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<List<MomentRow>> done) {
-                        all.set(Optional.of(done.value()));
-                        arrange();
-                    } else if (outcome instanceof Outcome.Failed<List<MomentRow>> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> {
+                                all.set(Optional.of(done));
+                                arrange();
+                            },
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                 });
     }
 
@@ -131,11 +131,7 @@ final class MomentModel {
                                 : rows.stream()
                                         .filter(row -> matches(wanted).test(row.path()))
                                         .toList(),
-                outcome -> {
-                    if (outcome instanceof Outcome.Done<List<MomentRow>> done) {
-                        shown.set(done.value());
-                    }
-                });
+                outcome -> outcome.match(shown::set, () -> {}, life.book()::tell));
     }
 
     /** Paths that have these letters in them, whatever their case. */
@@ -209,30 +205,35 @@ final class MomentModel {
         if (!mayStart.getAsBoolean()) {
             return;
         }
+        Secret own = secret.copy();
         putting.start(
                 (listener, cancel) -> {
-                    try (Secret own = secret.copy()) {
-                        PutBackJob job = job(listener, cancel);
-                        return job.run(job.plan(path -> isIn(chosen, path), remove), own);
-                    }
+                    PutBackJob job = job(listener, cancel);
+                    return job.run(job.plan(path -> isIn(chosen, path), remove), own);
                 },
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<PutBackJob.Result> done) {
-                        ticked.clear();
-                        removingNew.set(false);
-                        ticks.set(ticks.get() + 1);
-                        putBack.set(Optional.of(done.value()));
-                    } else {
-                        failure.set(Optional.of(FailureText.of(cause(outcome))));
-                    }
+                    outcome.match(
+                            done -> {
+                                ticked.clear();
+                                removingNew.set(false);
+                                ticks.set(ticks.get() + 1);
+                                putBack.set(Optional.of(done));
+                            },
+                            this::failed);
                     compare();
-                });
+                },
+                late -> {},
+                own::close);
     }
 
-    private static Throwable cause(Outcome<?> outcome) {
-        return outcome instanceof Outcome.Failed<?> failed
-                ? failed.cause()
-                : new CancellationException();
+    private void failed(Throwable cause) {
+        failureCause = Optional.of(cause);
+        failure.set(Optional.of(FailureText.of(cause)));
+    }
+
+    /** Why the last restore failed. */
+    Optional<Throwable> failureCause() {
+        return failureCause;
     }
 
     /** What is ticked, or all of it, into another folder. */
@@ -252,6 +253,7 @@ final class MomentModel {
     void forgetReports() {
         putBack.set(Optional.empty());
         failure.set(Optional.empty());
+        failureCause = Optional.empty();
     }
 
     boolean isBusy() {

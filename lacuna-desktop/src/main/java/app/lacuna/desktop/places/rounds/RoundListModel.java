@@ -64,13 +64,14 @@ final class RoundListModel {
         listing.start(
                 (listener, cancel) -> store.rounds(),
                 outcome -> {
-                    if (outcome instanceof Outcome.Done<List<Round>> done) {
-                        rounds = done.value();
-                        write();
-                        rounds.forEach(this::lookAt);
-                    } else if (outcome instanceof Outcome.Failed<List<Round>> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    }
+                    outcome.match(
+                            done -> {
+                                rounds = done;
+                                write();
+                                rounds.forEach(this::lookAt);
+                            },
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                 });
     }
 
@@ -99,10 +100,13 @@ final class RoundListModel {
     }
 
     private void seen(String id, Outcome<RoundState> outcome) {
-        if (outcome instanceof Outcome.Done<RoundState> done) {
-            states.put(id, done.value());
-            write();
-        }
+        outcome.match(
+                done -> {
+                    states.put(id, done);
+                    write();
+                },
+                () -> {},
+                life.book()::tell);
     }
 
     /** With what is known by now; of another place nothing is known yet. */
@@ -131,11 +135,10 @@ final class RoundListModel {
                     return true;
                 },
                 outcome -> {
-                    if (outcome instanceof Outcome.Failed<Boolean> failed) {
-                        failure.set(Optional.of(FailureText.of(failed.cause())));
-                    } else {
-                        then.run();
-                    }
+                    outcome.match(
+                            done -> then.run(),
+                            () -> {},
+                            cause -> failure.set(Optional.of(FailureText.of(cause))));
                     look();
                 });
     }

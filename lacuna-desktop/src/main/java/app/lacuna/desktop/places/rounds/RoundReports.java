@@ -7,10 +7,8 @@ import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.ReceiptLine;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
-import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.extract.ExtractedEntry;
-import app.lacuna.generations.Generation;
 import app.lacuna.job.PutBackJob;
 import app.lacuna.job.RoundCheckJob;
 import app.lacuna.job.RoundRun;
@@ -59,37 +57,20 @@ final class RoundReports {
 
     private static List<Node> ran(RoundRun run, RunModel model) {
         List<Node> details = new ArrayList<>();
-        details.add(Page.label(counts(run), Styles.SECONDARY));
+        details.add(Page.label(LockedReport.counts(run), Styles.SECONDARY));
         if (!run.removed().isEmpty()) {
             details.add(
                     Page.label(
                             Words.text("backup.run.removed", run.removed().size()),
                             Styles.SECONDARY));
         }
-        if (!run.brokenBefore().isEmpty()) {
-            details.add(
-                    Page.label(
-                            Words.text("backup.run.broken", run.brokenBefore().size()),
-                            Styles.ATTENTION));
-        }
-        if (!run.unsteady().isEmpty()) {
-            details.add(
-                    Page.label(
-                            Words.text("backup.run.changing", run.unsteady().size()),
-                            Styles.ATTENTION));
-        }
-        String title =
-                run.made().isEmpty()
-                        ? Words.text("backup.run.same", Dates.minute(run.latest().time()))
-                        : Words.text(
-                                "backup.run.done",
-                                run.latest().kind() == Generation.Kind.WHOLE ? "yes" : "no",
-                                Sizes.inWords(run.bytes()));
+        LockedReport.warnings(run)
+                .forEach(warning -> details.add(Page.label(warning, Styles.ATTENTION)));
         List<Node> nodes = new ArrayList<>();
         nodes.add(
                 line(
                         run.isComplete(),
-                        title,
+                        LockedReport.title(run),
                         details,
                         Page.button(
                                 "run-report-close",
@@ -101,14 +82,29 @@ final class RoundReports {
         return nodes;
     }
 
-    private static String counts(RoundRun run) {
-        return Words.text(
-                "backup.run.counts",
-                run.counts().added(),
-                run.counts().changed(),
-                run.counts().renamed(),
-                run.counts().gone(),
-                run.counts().same());
+    /** What has come to an end since, or shortly before, the backup was locked. */
+    static Region ofLocked(BackupModel model) {
+        return strip(
+                "locked-report",
+                model.reports().map(all -> Optional.of(all).filter(any -> !any.isEmpty())),
+                reports -> locked(reports, model::forgetReports));
+    }
+
+    private static List<Node> locked(List<LockedReport> reports, Runnable close) {
+        List<Node> lines = new ArrayList<>();
+        for (int i = 0; i < Math.min(NAMED, reports.size()); i++) {
+            LockedReport report = reports.get(i);
+            List<Node> details = new ArrayList<>();
+            report.details().forEach(text -> details.add(Page.label(text, Styles.SECONDARY)));
+            Button[] buttons =
+                    i > 0
+                            ? new Button[0]
+                            : new Button[] {
+                                Page.button("locked-close", Words.text("backup.close"), close)
+                            };
+            lines.add(line(report.good(), report.title(), details, buttons));
+        }
+        return lines;
     }
 
     /**
@@ -213,19 +209,24 @@ final class RoundReports {
 
     private static Node bad(RoundCheckJob.Checked checked) {
         List<Node> details = new ArrayList<>();
-        details.add(
-                Page.label(
+        left(checked).forEach(text -> details.add(Page.label(text, Styles.SECONDARY)));
+        details.addAll(named(checked.lost(), Styles.ATTENTION));
+        return line(false, title(checked), details);
+    }
+
+    static String title(RoundCheckJob.Checked checked) {
+        return Words.text(
+                "backup.check." + checked.state(), Dates.minute(checked.generation().time()));
+    }
+
+    /** How many of its files can be restored, if it is known how many there are. */
+    static List<String> left(RoundCheckJob.Checked checked) {
+        return checked.files() == 0
+                ? List.of()
+                : List.of(
                         Words.text(
                                 "backup.check.left",
                                 checked.files() - checked.lost().size(),
-                                checked.files()),
-                        Styles.SECONDARY));
-        details.addAll(named(checked.lost(), Styles.ATTENTION));
-        return line(
-                false,
-                Words.text(
-                        "backup.check." + checked.state(),
-                        Dates.minute(checked.generation().time())),
-                details);
+                                checked.files()));
     }
 }

@@ -100,8 +100,7 @@ final class RoundsPageModel {
 
     private BackupModel model(RoundLine line) {
         BackupModel made =
-                new BackupModel(
-                        life.inner(), line, clock, this::hasBegun, passwords, this.list::look);
+                new BackupModel(life.inner(), line, clock, this::hasBegun, passwords, list::look);
         made.isUnlocked()
                 .addListener(
                         (property, before, now) -> {

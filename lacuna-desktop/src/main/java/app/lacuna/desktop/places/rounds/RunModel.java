@@ -21,7 +21,6 @@ import java.io.IOException;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
@@ -87,20 +86,17 @@ final class RunModel {
         boolean first = backup.isNew() && !backup.isUnlocked().get();
         Optional<TakenPassword> taken = first ? Optional.of(fresh.taken()) : Optional.empty();
         Round round = backup.round();
+        int locks = backup.locks();
         backup.forgetReports();
+        Secret own = taken.isPresent() ? taken.get().secret().copy() : backup.secret().copy();
         running.start(
-                (listener, cancel) -> {
-                    try (Secret own = copy(taken)) {
-                        return ran(round, own, wish, first, listener, cancel);
-                    }
-                },
-                outcome -> ended(outcome, taken),
+                (listener, cancel) -> ran(round, own, wish, first, listener, cancel),
+                outcome -> ended(outcome, taken, backup.locks() != locks),
                 late -> kept(late, taken).ifPresent(KeptPassword::close),
-                () -> taken.ifPresent(TakenPassword::close));
-    }
-
-    private Secret copy(Optional<TakenPassword> taken) {
-        return taken.isPresent() ? taken.get().secret().copy() : backup.secret().copy();
+                () -> {
+                    own.close();
+                    taken.ifPresent(TakenPassword::close);
+                });
     }
 
     private Ran ran(
@@ -144,30 +140,44 @@ final class RunModel {
                 .map(password -> password.written(backup.round().generations(), passwords));
     }
 
-    private void ended(Outcome<Ran> outcome, Optional<TakenPassword> taken) {
-        if (outcome instanceof Outcome.Done<Ran> done) {
-            ended(done.value(), taken);
-        } else if (outcome instanceof Outcome.Failed<Ran> failed) {
-            failure.set(Optional.of(FailureText.of(failed.cause())));
-        } else {
-            failure.set(Optional.of(FailureText.of(new CancellationException())));
-        }
+    private void ended(Outcome<Ran> outcome, Optional<TakenPassword> taken, boolean locked) {
+        outcome.match(ran -> ended(ran, taken, locked), cause -> fail(cause, locked));
         changed.run();
-        backup.workDone();
     }
 
-    private void ended(Ran ran, Optional<TakenPassword> taken) {
+    private void fail(Throwable cause, boolean locked) {
+        if (locked) {
+            backup.report(LockedReport.of(cause));
+        } else {
+            failure.set(Optional.of(FailureText.of(cause)));
+        }
+    }
+
+    private void ended(Ran ran, Optional<TakenPassword> taken, boolean locked) {
         Optional<KeptPassword> made = kept(ran, taken);
         if (made.isPresent()) {
             forgetUnknown();
             unknown.set(made);
         }
         if (taken.isPresent() && ran.written()) {
-            backup.unlocked(taken.get().secret().copy());
+            if (!locked) {
+                backup.unlocked(taken.get().secret().copy());
+            }
             fresh.clear();
         }
-        ran.run().ifPresent(run -> result.set(Optional.of(run)));
-        ran.failure().ifPresent(cause -> failure.set(Optional.of(FailureText.of(cause))));
+        if (locked) {
+            ran.run().map(LockedReport::of).ifPresent(backup::report);
+        } else {
+            result.set(ran.run());
+        }
+        ran.failure().ifPresent(cause -> fail(cause, locked));
+    }
+
+    /** The page is locked: the last result stays, without names; what was typed goes. */
+    void lock() {
+        result.get().map(LockedReport::of).ifPresent(backup::report);
+        forgetResult();
+        fresh.clear();
     }
 
     /** The password that was made here is known to somebody now. */
@@ -190,10 +200,6 @@ final class RunModel {
     void forgetResult() {
         result.set(Optional.empty());
         failure.set(Optional.empty());
-    }
-
-    void forgetTyped() {
-        fresh.clear();
     }
 
     Job running() {

@@ -39,7 +39,7 @@ abstract class OnOpenArchive {
     Path archive;
     Names names = Names.VISIBLE;
     OpenViewModel model;
-    final ScriptedThreads script = new ScriptedThreads(System.nanoTime());
+    final ScriptedThreads script = new ScriptedThreads(27);
     final MadePasswords passwords = new MadePasswords();
     final MovableClock clock = new MovableClock();
     final List<Path> openedOutside = new ArrayList<>();

@@ -1,9 +1,11 @@
 package app.lacuna.desktop.places.open;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Names;
+import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.Protection;
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.parts.password.KeptPassword;
@@ -16,6 +18,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.NoSuchElementException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -234,6 +237,82 @@ class OpenFaultsTest extends OnOpenArchive {
             model.lockNow();
             settle();
         }
+    }
+
+    /** Of all that an archive has, only its file waits for the end of the jobs. */
+    @Test
+    void lockNow_wipesBeforeJobsEnd() throws IOException {
+        unlock();
+        ArchiveSession session = model.session();
+        session.openOutside(entry("dig/a.txt"));
+        settle();
+        Path copy = openedOutside.get(0);
+        assertThat(copy).hasContent("first");
+        OpenedArchive reader = session.archive().opened();
+        ArchiveEntry inside = reader.listing().entries().get(1);
+        session.extractAll();
+        model.lockNow();
+        assertThatThrownBy(() -> reader.open(inside)).isInstanceOf(IllegalStateException.class);
+        assertThatThrownBy(session.archive()::opened).isInstanceOf(NoSuchElementException.class);
+        assertThat(session.archive().listing().entries()).as("the outside").isNotEmpty();
+        settle();
+        assertThat(copy).doesNotExist();
+        assertThat(folder.resolve("notes")).doesNotExist();
+    }
+
+    /** What lies readable in a folder is told although the archive is locked by then. */
+    @Test
+    void lockNow_whileExtracting_tellsWhatIsReadable() {
+        int told = 0;
+        for (int steps = 0; steps < 8; steps++) {
+            unlock();
+            Path into = folder.resolve("into " + steps);
+            model.session().extract().folder().set(into);
+            model.session().extractAll();
+            for (int i = 0; i < steps; i++) {
+                script.step();
+            }
+            boolean known = model.session().extract().report().get().isPresent();
+            model.lockNow();
+            settle();
+            if (Files.exists(into.resolve("dig/a.txt")) && !known) {
+                assertThat(model.failure().get().orElseThrow().what())
+                        .isEqualTo(
+                                "Locking notes.zip stopped the extraction. 3 files are in %s.",
+                                into.getFileName());
+                told++;
+            } else {
+                assertThat(model.failure().get()).isEmpty();
+            }
+        }
+        assertThat(told).isPositive();
+    }
+
+    @Test
+    void lockNow_afterTheArchiveWasWritten_tellsThat() throws IOException {
+        int told = 0;
+        for (int steps = 0; steps < 8; steps++) {
+            Files.writeString(folder.resolve("more " + steps + ".txt"), "more");
+            unlock();
+            model.session().changes().add(List.of(folder.resolve("more " + steps + ".txt")), "");
+            settle();
+            model.session().writing().write();
+            for (int i = 0; i < steps; i++) {
+                script.step();
+            }
+            boolean known = model.session().written().isPresent();
+            model.lockNow();
+            settle();
+            boolean says = model.failure().get().isPresent();
+            unlock();
+            assertThat(says)
+                    .as("after %d steps", steps)
+                    .isEqualTo(!known && paths().contains("more " + steps + ".txt"));
+            told += says ? 1 : 0;
+            model.lockNow();
+            settle();
+        }
+        assertThat(told).isPositive();
     }
 
     /** From the moment when it opens the archive, a made password is never lost. */

@@ -3,6 +3,7 @@ package app.lacuna.cli;
 import app.lacuna.base.Secret;
 import app.lacuna.job.RoundRun;
 import app.lacuna.job.RoundRunJob;
+import app.lacuna.job.RoundState;
 import app.lacuna.rounds.Round;
 import java.io.IOException;
 import java.time.Clock;
@@ -25,6 +26,9 @@ final class RoundRunCommand implements Callable<Integer> {
     @Option(names = "--by-digest", descriptionKey = "round.run.by-digest")
     private boolean byDigest;
 
+    @Option(names = "--if-due", descriptionKey = "round.run.if-due")
+    private boolean ifDue;
+
     @Mixin private PasswordSource passwords;
 
     RoundRunCommand(Terminal terminal) {
@@ -34,6 +38,9 @@ final class RoundRunCommand implements Callable<Integer> {
     @Override
     public Integer call() throws IOException {
         Round round = named.round();
+        if (ifDue && isTooEarly(round)) {
+            return ExitCode.DONE.number();
+        }
         boolean begun = round.backup().orElseThrow().begun();
         RoundRun run;
         Optional<RoundRunJob> job = Optional.empty();
@@ -60,6 +67,20 @@ final class RoundRunCommand implements Callable<Integer> {
         terminal.out().println(line(run));
         say(run);
         return (run.isComplete() ? ExitCode.DONE : ExitCode.INCOMPLETE).number();
+    }
+
+    private boolean isTooEarly(Round round) throws IOException {
+        RoundState state = RoundState.of(round);
+        boolean early = !state.isDueToday(Clock.systemUTC().instant());
+        if (early) {
+            terminal.out()
+                    .println(
+                            Words.text(
+                                    "round.run.not-due",
+                                    PrintableName.of(named.name()),
+                                    RoundText.time(state.dueAt().orElseThrow())));
+        }
+        return early;
     }
 
     /** One line, for a log: no names of files in it. */

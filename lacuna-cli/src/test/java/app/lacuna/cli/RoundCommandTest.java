@@ -131,15 +131,30 @@ class RoundCommandTest {
                 if (file.toString().endsWith(".timer")) {
                     assertThat(text).contains("OnCalendar=*-*-* 07:00:00", "Persistent=true");
                 } else {
-                    assertThat(text).contains("run \"" + name + "\"", "a key's 100%%");
+                    assertThat(text).contains("run \"" + name + "\" --if-due", "a key's 100%%");
                 }
             }
         }
         Run cron = round("timer", "--key", key.toString(), "--cron");
-        assertThat(cron.out()).startsWith("0 18 */1 * * lacuna round run '" + name + "'");
+        assertThat(cron.out()).startsWith("0 18 * * * lacuna round run '" + name + "' --if-due");
         assertThat(cron.out()).contains("a key'\\''s 100\\%");
         assertThat(round("timer", "--key", "k", "--at-hour", "24").code())
                 .isEqualTo(ExitCode.USAGE.number());
+    }
+
+    @Test
+    void run_ifDue_waitsForTheInterval() throws IOException {
+        String weekly = "Weekly " + folder.getFileName();
+        Path drive = Files.createDirectory(folder.resolve("weekly"));
+        Run.of("round", "add", weekly, season, "--to", drive, "--form", "zip", "--every", "7");
+        Run first = Run.of("round", "run", weekly, "--if-due", PASSWORD);
+        assertThat(first.out()).as(first.err()).contains("proved");
+        Files.writeString(season.resolve("register.csv"), "C-1;bone;mended");
+        Run early = Run.of("round", "run", weekly, "--if-due", PASSWORD);
+        assertThat(early.code()).isZero();
+        assertThat(early.out()).contains("not due before");
+        Run byHand = Run.of("round", "run", weekly, PASSWORD);
+        assertThat(byHand.out()).contains("changed 1");
     }
 
     @Test

@@ -10,6 +10,7 @@ import app.lacuna.staging.SameDevice;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,6 +32,8 @@ public record RoundState(
         OptionalLong free,
         boolean besidesOriginals,
         Optional<Path> undo) {
+    private static final Duration HALF_A_DAY = Duration.ofHours(12);
+
     public RoundState {
         generations = List.copyOf(generations);
     }
@@ -132,6 +135,15 @@ public record RoundState(
 
     public boolean isDue(Instant now) {
         return dueAt().filter(due -> !due.isAfter(now)).isPresent();
+    }
+
+    /**
+     * Whether a timer that fires once a day runs it now: it is due, or will be before the timer has
+     * half of its day behind it. Otherwise the minutes of the last run would delay the next by a
+     * day. What has no interval, and what is not there to be asked, is run.
+     */
+    public boolean isDueToday(Instant now) {
+        return dueAt().filter(due -> due.isAfter(now.plus(HALF_A_DAY))).isEmpty();
     }
 
     /** How many more of the size that they have on average; nothing as long as there is none. */

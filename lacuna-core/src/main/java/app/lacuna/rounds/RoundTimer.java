@@ -6,19 +6,17 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.time.Duration;
 import java.util.Locale;
 
 /**
  * What the system needs to run a round by itself: a systemd user timer with its service
- * (systemd.timer(5), systemd.service(5)), or a line for crontab(5).
+ * (systemd.timer(5), systemd.service(5)), or a line for crontab(5). Neither can count days across
+ * the end of a month, so the timer fires every day and the run decides whether it is due.
  *
  * @param key file whose first line is the password
  * @param hour of the day, 0 to 23
  */
 public record RoundTimer(Round round, Path key, int hour) {
-    private static final int LONGEST_DAYS = 28;
-
     public RoundTimer {
         if (hour < 0 || hour > 23) {
             throw new IllegalArgumentException("no hour of a day");
@@ -28,14 +26,9 @@ public record RoundTimer(Round round, Path key, int hour) {
         }
     }
 
-    private long days() {
-        long days = round.backup().orElseThrow().every().orElse(Duration.ZERO).toDays();
-        return Math.max(1, Math.min(LONGEST_DAYS, days));
-    }
-
     public String cron() {
-        return "0 %d */%d * * lacuna round run %s --password-from %s"
-                .formatted(hour, days(), shell(round.name()), shell("file:" + key.toAbsolutePath()))
+        return "0 %d * * * lacuna round run %s --if-due --password-from %s"
+                .formatted(hour, shell(round.name()), shell("file:" + key.toAbsolutePath()))
                 .replace("%", "\\%");
     }
 
@@ -46,7 +39,7 @@ public record RoundTimer(Round round, Path key, int hour) {
 
                 [Service]
                 Type=oneshot
-                ExecStart=lacuna round run %s --password-from %s
+                ExecStart=lacuna round run %s --if-due --password-from %s
                 """
                 .formatted(
                         unit(round.name()),
@@ -56,19 +49,18 @@ public record RoundTimer(Round round, Path key, int hour) {
 
     /** What was missed while the computer slept or was off is made up for. */
     public String timer() {
-        String when = days() == 1 ? "*-*-* " : "*-*-1/" + days() + " ";
         return """
                 [Unit]
                 Description=Lacuna round %s
 
                 [Timer]
-                OnCalendar=%s%02d:00:00
+                OnCalendar=*-*-* %02d:00:00
                 Persistent=true
 
                 [Install]
                 WantedBy=timers.target
                 """
-                .formatted(unit(round.name()), when, hour);
+                .formatted(unit(round.name()), hour);
     }
 
     /** By which the system knows it, without an ending. */

@@ -70,6 +70,21 @@ class RoundStateTest {
         assertThat(state.besidesOriginals()).isTrue();
     }
 
+    /** A timer that fires at 18:00 finds the run of the day before, which ended after 18:00. */
+    @Test
+    void isDueToday_whenTheIntervalEndsWithinHalfADay() throws IOException {
+        RoundsForTests.run(round(), EVENING.plus(Duration.ofMinutes(3)));
+        Duration week = Duration.ofDays(7);
+        Round weekly =
+                begun(round()).with(begun(round()).backup().orElseThrow().every(Optional.of(week)));
+        RoundState state = RoundState.of(weekly);
+        assertThat(state.isDueToday(EVENING.plus(Duration.ofDays(6)))).isFalse();
+        assertThat(state.isDueToday(EVENING.plus(week))).isTrue();
+        assertThat(state.isDueToday(EVENING.plus(Duration.ofDays(9)))).isTrue();
+        Round byHand = weekly.with(weekly.backup().orElseThrow().every(Optional.empty()));
+        assertThat(RoundState.of(byHand).isDueToday(EVENING)).isTrue();
+    }
+
     @Test
     void ofADriveThatIsAwayNothingIsClaimed() throws IOException {
         RoundsForTests.run(round(), EVENING);

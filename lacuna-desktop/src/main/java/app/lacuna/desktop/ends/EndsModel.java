@@ -109,7 +109,10 @@ public final class EndsModel {
                     change.run();
                     return true;
                 },
-                outcome -> look());
+                outcome -> {
+                    outcome.match(done -> {}, changing::tell);
+                    look();
+                });
     }
 
     /** All that is known, the oldest first; also what is to stay. */

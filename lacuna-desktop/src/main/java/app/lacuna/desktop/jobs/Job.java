@@ -264,6 +264,10 @@ public final class Job {
         return this;
     }
 
+    boolean isWithin(Lifetime span) {
+        return life.isWithin(span);
+    }
+
     Optional<Path> target() {
         return target;
     }

@@ -1,6 +1,7 @@
 package app.lacuna.desktop.jobs;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -72,8 +73,15 @@ public final class JobBook {
         return jobs.stream().anyMatch(job -> job.kind().leavesWorkUndone());
     }
 
+    /** Those of one span of time that leave work undone if they are ended now. */
+    public List<Job> unfinishedIn(Lifetime span) {
+        return jobs.stream()
+                .filter(job -> job.isWithin(span) && job.kind().leavesWorkUndone())
+                .toList();
+    }
+
     public void cancelAll() {
-        java.util.List.copyOf(jobs).forEach(Job::cancel);
+        List.copyOf(jobs).forEach(Job::cancel);
     }
 
     /** Whether one of them will write there. */

@@ -2,6 +2,7 @@ package app.lacuna.desktop.jobs;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * The span in which results are wanted: of the window, of a packing job, of an opened archive. What
@@ -11,19 +12,25 @@ import java.util.List;
 public final class Lifetime {
     private final Threads threads;
     private final JobBook book;
+    private final Optional<Lifetime> outer;
     private final List<Runnable> atEnd = new ArrayList<>();
     private final List<Runnable> whenIdle = new ArrayList<>();
     private boolean over;
     private int working;
 
     public Lifetime(Threads threads, JobBook book) {
+        this(threads, book, Optional.empty());
+    }
+
+    private Lifetime(Threads threads, JobBook book, Optional<Lifetime> outer) {
         this.threads = threads;
         this.book = book;
+        this.outer = outer;
     }
 
     /** A span within this one: it is over with it at the latest. */
     public Lifetime inner() {
-        Lifetime inner = new Lifetime(threads, book);
+        Lifetime inner = new Lifetime(threads, book, Optional.of(this));
         if (over) {
             inner.end();
         } else {
@@ -32,6 +39,11 @@ public final class Lifetime {
             inner.atEnd.add(() -> atEnd.remove(ending));
         }
         return inner;
+    }
+
+    /** Whether it is this span, or one around this one. */
+    boolean isWithin(Lifetime other) {
+        return other == this || outer.filter(around -> around.isWithin(other)).isPresent();
     }
 
     public JobBook book() {

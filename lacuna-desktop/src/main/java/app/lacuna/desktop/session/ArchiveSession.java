@@ -116,7 +116,7 @@ public final class ArchiveSession {
         }
         check.start(() -> checked(reader));
         if (archive.mayHoldAnArchive()) {
-            troubles.offer(Offer.LOOK_INSIDE);
+            troubles.offer(Offer.LOOK_INSIDE, archive.files());
         }
     }
 
@@ -127,7 +127,7 @@ public final class ArchiveSession {
                     viewer.archiveIsChecked();
                 }
             }
-            case DAMAGED, CHANGED -> troubles.offer(Offer.SALVAGE);
+            case DAMAGED, CHANGED -> troubles.offer(Offer.SALVAGE, archive.files());
             default -> {
                 // nothing is known yet
             }

@@ -81,7 +81,9 @@ public final class LockedArchive {
                         outcome.match(
                                 tried -> ended(tried, typed),
                                 () -> {},
-                                cause -> troubles.tell(cause, archive.isSalvaged())),
+                                cause ->
+                                        troubles.tell(
+                                                cause, archive.files(), archive.isSalvaged())),
                 Tried::close,
                 typed::close);
     }

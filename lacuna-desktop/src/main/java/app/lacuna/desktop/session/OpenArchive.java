@@ -25,6 +25,7 @@ import java.util.concurrent.CancellationException;
 /** The archive on the page, and its password while it is unlocked. Closing forgets both. */
 public final class OpenArchive implements AutoCloseable {
     private final ArchiveReader reader;
+    private final List<Path> files;
     private final Way way;
     private final boolean protectedByPassword;
     private volatile Optional<OpenedArchive> opened = Optional.empty();
@@ -43,8 +44,9 @@ public final class OpenArchive implements AutoCloseable {
 
     private volatile boolean letGo;
 
-    private OpenArchive(ArchiveReader reader, Way way) {
+    private OpenArchive(ArchiveReader reader, List<Path> files, Way way) {
         this.reader = reader;
+        this.files = List.copyOf(files);
         this.way = way;
         this.protectedByPassword = reader.needsPassword();
     }
@@ -72,7 +74,7 @@ public final class OpenArchive implements AutoCloseable {
                     case WITHOUT_LIMITS -> open(files, Limits.NONE, Nested.AS_A_FILE);
                     case INSIDE -> open(files, Limits.STANDARD, Nested.LOOK_INSIDE);
                 };
-        OpenArchive found = new OpenArchive(reader, way);
+        OpenArchive found = new OpenArchive(reader, files, way);
         LooseEnds.recognise(reader.outside().archive());
         if (cancel.isCancelled()) {
             reader.close();
@@ -135,6 +137,11 @@ public final class OpenArchive implements AutoCloseable {
 
     public Path path() {
         return listing().archive();
+    }
+
+    /** It, or the discs that it is on. */
+    public List<Path> files() {
+        return files;
     }
 
     public Way way() {

@@ -5,6 +5,8 @@ import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.DiscMissing;
 import app.lacuna.failure.LimitExceeded;
 import app.lacuna.failure.VolumeMissing;
+import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -14,19 +16,21 @@ public final class Troubles {
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Offer> offer = new ReadOnlyObjectWrapper<>(Offer.NONE);
+    private List<Path> files = List.of();
 
     /**
+     * @param of the archive, or the discs, that it happened with
      * @param salvaged whether it is already what is left of a damaged one
      */
-    public void tell(Throwable cause, boolean salvaged) {
+    public void tell(Throwable cause, List<Path> of, boolean salvaged) {
         boolean damaged = cause instanceof DamagedArchive || cause instanceof VolumeMissing;
         tell(FailureText.of(cause));
         if (cause instanceof LimitExceeded) {
-            offer.set(Offer.ALL_THE_SAME);
+            offer(Offer.ALL_THE_SAME, of);
         } else if (cause instanceof DiscMissing) {
-            offer.set(Offer.OTHER_DISC);
+            offer(Offer.OTHER_DISC, of);
         } else {
-            offer.set(damaged && !salvaged ? Offer.SALVAGE : Offer.NONE);
+            offer(damaged && !salvaged ? Offer.SALVAGE : Offer.NONE, of);
         }
     }
 
@@ -34,13 +38,19 @@ public final class Troubles {
         failure.set(Optional.of(text));
     }
 
-    void offer(Offer now) {
-        offer.set(now);
+    void offer(Offer now, List<Path> of) {
+        files = of;
+        offer.set(of.isEmpty() ? Offer.NONE : now);
     }
 
     public void clear() {
         failure.set(Optional.empty());
-        offer.set(Offer.NONE);
+        offer(Offer.NONE, List.of());
+    }
+
+    /** What the offer is about. */
+    public List<Path> files() {
+        return files;
     }
 
     public ReadOnlyObjectProperty<Optional<FailureText>> failure() {

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.parts.receipt;
 
+import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.clearing.ClearPanel;
@@ -53,6 +54,7 @@ public final class ReceiptView {
     private final Optional<SizeRange> forecast;
     private final Next next;
     private final PasswordQuestion question;
+    private final StopQuestion stopping = new StopQuestion();
 
     /** What the steps are done with. */
     public record Tools(
@@ -103,7 +105,7 @@ public final class ReceiptView {
         steps.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         steps.setFocusTraversable(false);
         Columns columns = new Columns(steps, beside(panel, mail, passOn), RIGHT_WIDTH);
-        VBox work = new VBox(12, new Notices(question), columns);
+        VBox work = new VBox(12, new Notices(question, stopping), columns);
         VBox.setVgrow(work.getChildren().get(1), Priority.ALWAYS);
         page.setWork(work);
         Button look = Page.primary("open-packed", Words.text("receipt.open"), next.open());
@@ -321,6 +323,11 @@ public final class ReceiptView {
     /** Before the page is left while nobody has the password. */
     public void askAboutPassword(Runnable then) {
         question.ask(then);
+    }
+
+    /** Before the page is left while jobs of it work, which are stopped by that. */
+    public void askToStop(List<Job> jobs, Runnable then) {
+        stopping.ask(jobs, then);
     }
 
     /** What is read out or typed is no longer there. */

@@ -1,5 +1,6 @@
 package app.lacuna.desktop.parts.viewer;
 
+import app.lacuna.base.CancelToken;
 import app.lacuna.preview.Orientation;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
@@ -7,6 +8,7 @@ import java.awt.geom.AffineTransform;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.time.Duration;
 import java.util.Iterator;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelFormat;
@@ -14,6 +16,7 @@ import javafx.scene.image.WritableImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
+import javax.imageio.event.IIOReadProgressListener;
 import javax.imageio.stream.ImageInputStream;
 import javax.imageio.stream.MemoryCacheImageInputStream;
 
@@ -25,7 +28,50 @@ final class Pictures {
     /** A picture that claims more would take gigabytes to decode. */
     private static final long MAX_POINTS = 110_000_000;
 
+    /** Twice what the largest picture that is decoded here takes on a slow computer. */
+    private static final Duration LONGEST = Duration.ofSeconds(30);
+
     private Pictures() {}
+
+    /** Ends the decoder at its next row of points. */
+    private record GivingUp(CancelToken givenUp) implements IIOReadProgressListener {
+        private void look(ImageReader reader) {
+            if (givenUp.isCancelled()) {
+                reader.abort();
+            }
+        }
+
+        @Override
+        public void imageStarted(ImageReader reader, int image) {
+            look(reader);
+        }
+
+        @Override
+        public void imageProgress(ImageReader reader, float percent) {
+            look(reader);
+        }
+
+        @Override
+        public void imageComplete(ImageReader reader) {}
+
+        @Override
+        public void readAborted(ImageReader reader) {}
+
+        @Override
+        public void sequenceStarted(ImageReader reader, int image) {}
+
+        @Override
+        public void sequenceComplete(ImageReader reader) {}
+
+        @Override
+        public void thumbnailStarted(ImageReader reader, int image, int thumbnail) {}
+
+        @Override
+        public void thumbnailProgress(ImageReader reader, float percent) {}
+
+        @Override
+        public void thumbnailComplete(ImageReader reader) {}
+    }
 
     /**
      * @param width of the whole picture, upright
@@ -36,7 +82,20 @@ final class Pictures {
      * @throws IOException if it is no picture that can be shown
      * @throws TooManyPoints if it claims more than is decoded here
      */
-    static Decoded decode(byte[] bytes, Orientation orientation) throws IOException {
+    static Decoded decode(byte[] bytes, Orientation orientation, CancelToken cancel)
+            throws IOException {
+        return decode(bytes, orientation, cancel, LONGEST);
+    }
+
+    static Decoded decode(
+            byte[] bytes, Orientation orientation, CancelToken cancel, Duration longest)
+            throws IOException {
+        return new TimeLimit(longest)
+                .run(givenUp -> decodeUnlimited(bytes, orientation, givenUp), cancel);
+    }
+
+    private static Decoded decodeUnlimited(
+            byte[] bytes, Orientation orientation, CancelToken givenUp) throws IOException {
         try (ImageInputStream in =
                 new MemoryCacheImageInputStream(new ByteArrayInputStream(bytes))) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
@@ -46,6 +105,7 @@ final class Pictures {
             ImageReader reader = readers.next();
             try {
                 reader.setInput(in, true, true);
+                reader.addIIOReadProgressListener(new GivingUp(givenUp));
                 return decode(reader, orientation);
             } catch (RuntimeException e) {
                 throw new IOException(e); // what damaged pictures do to decoders

@@ -165,7 +165,8 @@ public final class ViewerSheet extends VBox {
     private Node picture(Viewed.Shown shown, Preview.Picture picture) {
         PictureStage pictureStage = new PictureStage(Words.text("viewer.picture", shown.name()));
         decoding.start(
-                (listener, cancel) -> Pictures.decode(picture.bytes(), picture.orientation()),
+                (listener, cancel) ->
+                        Pictures.decode(picture.bytes(), picture.orientation(), cancel),
                 outcome -> decoded(shown, pictureStage, outcome));
         return pictureStage;
     }

@@ -37,10 +37,13 @@ final class DiscsForm {
             new ReadOnlyObjectWrapper<>(PackOptions.STANDARD.withNames(Names.HIDDEN));
     private final StringProperty hint = new SimpleStringProperty("");
     private PackOptions from = PackOptions.STANDARD;
+    private boolean folderChosen;
+    private boolean proposing;
 
     DiscsForm(Clock clock, Path folder) {
         this.clock = clock;
         this.folder.set(folder);
+        this.folder.addListener((property, before, now) -> folderChosen |= !proposing);
         InvalidationListener changed = property -> settle();
         locked.addListener(changed);
         names.addListener(changed);
@@ -51,6 +54,20 @@ final class DiscsForm {
     /** A name that tells nothing. */
     void proposeLabel() {
         label.set(DiscLabel.of(LocalDate.now(clock).toString()));
+    }
+
+    /** Where the images go, unless the user has said where. */
+    void proposeFolder(Path proposed) {
+        if (!folderChosen) {
+            proposing = true;
+            folder.set(proposed);
+            proposing = false;
+        }
+    }
+
+    /** Of other files the next proposal is taken again. */
+    void forgetChosenFolder() {
+        folderChosen = false;
     }
 
     /** As another place has it. */

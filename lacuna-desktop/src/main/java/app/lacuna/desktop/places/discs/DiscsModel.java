@@ -27,9 +27,10 @@ import app.lacuna.selection.SelectionScanner;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
@@ -62,6 +63,9 @@ final class DiscsModel {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final BooleanBinding ready;
     private List<Path> roots = List.of();
+
+    /** With what is still looked at. */
+    private Set<Path> wanted = new LinkedHashSet<>();
 
     /** Whether what is on the page was behind a password. */
     private boolean showsInside;
@@ -188,14 +192,14 @@ final class DiscsModel {
 
     /** Adds to what was chosen. */
     void add(List<Path> paths) {
-        List<Path> roots = new ArrayList<>();
-        if (cargo.get() instanceof Cargo.Files files) {
-            roots.addAll(files.roots());
+        if (!choosing.running().get()) {
+            wanted = new LinkedHashSet<>();
         }
-        paths.stream()
-                .map(Path::toAbsolutePath)
-                .filter(path -> !roots.contains(path))
-                .forEach(roots::add);
+        if (cargo.get() instanceof Cargo.Files files) {
+            wanted.addAll(files.roots());
+        }
+        paths.stream().map(Path::toAbsolutePath).forEach(wanted::add);
+        List<Path> roots = List.copyOf(wanted);
         failure.set(Optional.empty());
         choosing.start(
                 (listener, cancel) ->
@@ -242,6 +246,7 @@ final class DiscsModel {
     }
 
     private void takeArchive(Path file, Optional<Secret> secret) {
+        wanted = new LinkedHashSet<>();
         int locksBefore = locks;
         choosing.start(
                 (listener, cancel) -> {
@@ -269,6 +274,7 @@ final class DiscsModel {
     private void chosen(Outcome<? extends Cargo> outcome, Optional<Secret> secret) {
         outcome.match(
                 now -> {
+                    forgetSecrets();
                     archiveSecret = secret.map(Secret::copy);
                     showsInside = secret.isPresent();
                     show(now);
@@ -278,13 +284,9 @@ final class DiscsModel {
     }
 
     private void show(Cargo now) {
-        Optional<Path> beside =
-                now instanceof Cargo.Files files && !files.roots().isEmpty()
-                        ? Optional.ofNullable(files.roots().get(0).getParent())
-                        : now instanceof Cargo.Archive archive
-                                ? Optional.ofNullable(archive.file().getParent())
-                                : Optional.empty();
-        beside.filter(Files::isWritable).ifPresent(form.folder()::set);
+        if (!cargo.get().isThere()) {
+            beside(now).filter(Files::isWritable).ifPresent(form::proposeFolder);
+        }
         if (now instanceof Cargo.Files files) {
             roots = files.roots();
         }
@@ -292,8 +294,20 @@ final class DiscsModel {
         cargo.set(now);
     }
 
+    private static Optional<Path> beside(Cargo cargo) {
+        if (cargo instanceof Cargo.Archive archive) {
+            return Optional.ofNullable(archive.file().getParent());
+        }
+        return cargo instanceof Cargo.Files files && !files.roots().isEmpty()
+                ? Optional.ofNullable(files.roots().get(0).getParent())
+                : Optional.empty();
+    }
+
     /** The page is empty again. */
     void startAnew() {
+        choosing.forget();
+        wanted = new LinkedHashSet<>();
+        form.forgetChosenFolder();
         forgetSecrets();
         kept.ifPresent(KeptPassword::close);
         kept = Optional.empty();

@@ -16,6 +16,7 @@ public final class LeavingQuestion {
     private Runnable goOn = () -> {};
     private Runnable stay = () -> {};
     private Optional<Runnable> afterWriting = Optional.empty();
+    private Runnable looking = () -> {};
 
     /**
      * @param session what is open now
@@ -40,9 +41,11 @@ public final class LeavingQuestion {
             return;
         }
         ArchiveSession now = session.get().get();
+        looking = why == Leaving.LOCK || why == Leaving.LOCK_ANEW ? () -> {} : then;
         now.outside()
                 .lookThen(
                         () -> {
+                            looking = () -> {};
                             if (now.hasUnwritten() || asksAboutCopies(why, now)) {
                                 ask(why, then, ifStaying);
                             } else {
@@ -122,12 +125,19 @@ public final class LeavingQuestion {
         return then;
     }
 
-    /** What is open is closed: what waited for the answer is closed too, and not forgotten. */
-    void forget() {
+    /**
+     * What is open is closed: what waited for the answer is closed too, and not forgotten.
+     *
+     * @return to be done now, because it only waited for a look at the copies of what was open
+     */
+    Runnable forget() {
+        Runnable wished = looking;
+        looking = () -> {};
         afterWriting = Optional.empty();
         if (asked.get() != Leaving.NOT) {
             stay();
         }
+        return wished;
     }
 
     /** Whether it is about a password that was made, and not about changes. */

@@ -53,7 +53,6 @@ public final class OpenViewModel {
     private Map<String, Path> waiting = Map.of();
     private boolean unpacking;
     private Optional<FailureText> late = Optional.empty();
-    private List<Path> asked = List.of();
     private final Set<ArchiveSession> unwiped = ConcurrentHashMap.newKeySet();
 
     OpenViewModel(
@@ -72,7 +71,7 @@ public final class OpenViewModel {
                 new ReceivingModel(
                         life,
                         this::received,
-                        cause -> troubles().tell(cause, isSalvaged()),
+                        cause -> troubles().tell(cause, List.of(), isSalvaged()),
                         () -> troubles().tell(FailureText.named("NotTaken")));
         recent = new RecentModel(life, history, settings.rememberOpened().value());
         autoLock = new AutoLockModel(settings.lockAfter().value().get(), this::lockByItself);
@@ -165,7 +164,7 @@ public final class OpenViewModel {
                     case LOOK_INSIDE -> Way.INSIDE;
                     default -> Way.WITHOUT_LIMITS;
                 };
-        List<Path> files = asked;
+        List<Path> files = troubles().files();
         if (!files.isEmpty()) {
             leaving.leave(Leaving.OPEN_ANOTHER, () -> start(files, way, Optional.empty()));
         }
@@ -173,7 +172,7 @@ public final class OpenViewModel {
 
     /** The same once more, with discs that were missing. */
     public void openWith(List<Path> more) {
-        List<Path> discs = new ArrayList<>(asked);
+        List<Path> discs = new ArrayList<>(troubles().files());
         more.stream().filter(disc -> !discs.contains(disc)).forEach(discs::add);
         openDiscs(discs);
     }
@@ -190,13 +189,12 @@ public final class OpenViewModel {
         troubles().clear();
         waiting = Map.of();
         unpacking = false;
-        asked = files;
         opening.start(
                 (listener, cancel) ->
                         new Found(
                                 OpenArchive.open(files, way, listener, cancel),
                                 password.map(Secret::copy)),
-                this::opened,
+                outcome -> opened(outcome, files),
                 Found::close,
                 () -> password.ifPresent(Secret::close));
     }
@@ -209,7 +207,7 @@ public final class OpenViewModel {
         }
     }
 
-    private void opened(Outcome<Found> outcome) {
+    private void opened(Outcome<Found> outcome, List<Path> files) {
         outcome.match(
                 found ->
                         leaving.leave( // there may be changes by now
@@ -217,7 +215,7 @@ public final class OpenViewModel {
                 this::noneOpened,
                 cause -> {
                     noneOpened();
-                    troubles().tell(cause, isSalvaged());
+                    troubles().tell(cause, files, isSalvaged());
                 });
     }
 
@@ -306,11 +304,11 @@ public final class OpenViewModel {
             state.set(OpenState.NOTHING);
             autoLock.stop();
             close(before, () -> {});
-            written.failure().ifPresent(cause -> troubles().tell(cause, false));
+            List<Path> files = before.archive().files();
+            written.failure().ifPresent(cause -> troubles().tell(cause, files, false));
             return;
         }
         OpenArchive archive = written.archive().get();
-        asked = List.of(archive.path());
         troubles().clear();
         ArchiveSession after = ArchiveSession.after(before, life.inner(), archive, surroundings());
         recent.opened(archive.path());
@@ -379,7 +377,7 @@ public final class OpenViewModel {
         session = Optional.empty();
         locked = Optional.empty();
         ownTroubles.clear();
-        leaving.forget();
+        Runnable wished = leaving.forget();
         if (open.isPresent()) {
             state.set(OpenState.LOCKING);
             autoLock.stop();
@@ -387,6 +385,7 @@ public final class OpenViewModel {
         } else {
             waiting.ifPresentOrElse(before -> before.close(then), then);
         }
+        wished.run();
     }
 
     private void close(ArchiveSession closed, Runnable then) {

@@ -1,6 +1,8 @@
 package app.lacuna.desktop.places.pack;
 
+import app.lacuna.base.CancelToken;
 import app.lacuna.base.Outcome;
+import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Stage;
 import app.lacuna.desktop.jobs.Job;
@@ -19,15 +21,17 @@ import app.lacuna.selection.Root;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.PatternSyntaxException;
+import java.util.stream.Stream;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -43,7 +47,7 @@ import javafx.beans.property.StringProperty;
 public final class ContentsModel {
     private final Job scanning;
     private final Job arranging;
-    private final List<Path> roots = new ArrayList<>();
+    private final Set<Path> roots = new LinkedHashSet<>();
     private final Set<Path> removed = new HashSet<>();
     private final Set<Path> broughtBack = new HashSet<>();
     private final BooleanProperty withoutJunk = new SimpleBooleanProperty();
@@ -57,9 +61,9 @@ public final class ContentsModel {
             new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
-    private FileSelection scanned = FileSelection.EMPTY;
+    private Scanned scanned = new Scanned(FileSelection.EMPTY, Map.of());
+    private boolean outdated;
     private ExcludeRules rules = ExcludeRules.NONE;
-    private Map<Path, Path> rootOf = Map.of();
 
     ContentsModel(Lifetime life) {
         this.scanning = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
@@ -70,14 +74,25 @@ public final class ContentsModel {
 
     /** What was removed before and is added again comes back. */
     public void add(List<Path> paths) {
-        for (Path path : paths) {
-            Path root = path.toAbsolutePath();
-            removed.removeIf(gone -> gone.startsWith(root) || root.startsWith(gone));
-            if (!roots.contains(root)) {
-                roots.add(root);
-            }
+        Set<Path> added = new LinkedHashSet<>();
+        paths.forEach(path -> added.add(path.toAbsolutePath()));
+        if (!removed.isEmpty()) {
+            Set<Path> above = new HashSet<>();
+            added.forEach(root -> withParents(root).forEach(above::add));
+            removed.removeIf(
+                    gone -> above.contains(gone) || withParents(gone).anyMatch(added::contains));
         }
+        roots.addAll(added);
         scan();
+    }
+
+    /** Whether it is in a folder that was chosen as well. */
+    private boolean isWithinAnother(Path root) {
+        return withParents(root).skip(1).anyMatch(roots::contains);
+    }
+
+    private static Stream<Path> withParents(Path path) {
+        return Stream.iterate(path, Objects::nonNull, Path::getParent);
     }
 
     /** However many they are, it is looked through once. */
@@ -89,17 +104,17 @@ public final class ContentsModel {
                 continue;
             }
             Path source = node.value().get().source();
-            Path root = rootOf.getOrDefault(source, source);
-            if (roots.remove(root)) {
-                rootsChanged = true;
-            } else {
+            Path root = scanned.rootOf().getOrDefault(source, source);
+            boolean chosen = roots.remove(root);
+            rootsChanged |= chosen;
+            if (!chosen || isWithinAnother(root)) {
                 itemsChanged |= removed.add(source);
             }
         }
         if (rootsChanged) {
             scan();
         } else if (itemsChanged) {
-            selection.set(scanned.without(removed));
+            select();
         }
     }
 
@@ -120,7 +135,7 @@ public final class ContentsModel {
     public void bringBack(LeftOut left) {
         if (left.reason() == LeftOut.Reason.TAKEN_OUT) {
             removed.remove(left.source());
-            selection.set(scanned.without(removed));
+            select();
         } else {
             broughtBack.add(left.source());
             scan();
@@ -147,43 +162,70 @@ public final class ContentsModel {
         return true;
     }
 
+    /** Nothing is chosen, and nothing is excluded any more. */
     public void clear() {
         roots.clear();
         removed.clear();
         broughtBack.clear();
+        rules = ExcludeRules.NONE;
+        patterns.set("");
+        withoutJunk.set(false);
         find.set("");
         scan();
     }
 
+    /** The files on disk have to be looked at. */
     private void scan() {
+        outdated = true;
+        select();
+    }
+
+    /** What was found, without what was removed; on disk only if that is necessary. */
+    private void select() {
         List<Path> now = List.copyOf(roots);
         ExcludeRules how = rules.butNot(broughtBack);
+        Set<Path> without = Set.copyOf(removed);
+        Optional<Scanned> known = outdated ? Optional.empty() : Optional.of(scanned);
         failure.set(Optional.empty());
         scanning.start(
                 (listener, cancel) -> {
-                    ProgressMeter found = new ProgressMeter(listener, Stage.SCANNING, 0, 0);
-                    FileSelection selected =
-                            new SelectionScanner(
-                                            cancel,
-                                            item -> {
-                                                found.addBytes(item.size());
-                                                found.itemDone();
-                                            },
-                                            how)
-                                    .scan(now);
-                    return new Scanned(selected, resolved(now));
+                    Scanned found =
+                            known.isPresent() ? known.get() : scan(now, how, listener, cancel);
+                    return new Selected(found, found.selection().without(without));
                 },
-                this::scanEnded);
+                this::selected);
     }
 
+    private static Scanned scan(
+            List<Path> roots, ExcludeRules rules, ProgressListener listener, CancelToken cancel) {
+        ProgressMeter found = new ProgressMeter(listener, Stage.SCANNING, 0, 0);
+        FileSelection selected =
+                new SelectionScanner(
+                                cancel,
+                                item -> {
+                                    found.addBytes(item.size());
+                                    found.itemDone();
+                                },
+                                rules)
+                        .scan(roots);
+        return new Scanned(selected, resolved(roots));
+    }
+
+    /**
+     * What was found on disk.
+     *
+     * @param rootOf the chosen files and folders by where they are without links
+     */
     private record Scanned(FileSelection selection, Map<Path, Path> rootOf) {}
 
-    private void scanEnded(Outcome<Scanned> outcome) {
+    private record Selected(Scanned scanned, FileSelection selection) {}
+
+    private void selected(Outcome<Selected> outcome) {
         outcome.match(
                 done -> {
-                    scanned = done.selection();
-                    rootOf = done.rootOf();
-                    selection.set(scanned.without(removed));
+                    scanned = done.scanned();
+                    outdated = false;
+                    selection.set(done.selection());
                 },
                 () -> {},
                 cause -> failure.set(Optional.of(FailureText.of(cause))));

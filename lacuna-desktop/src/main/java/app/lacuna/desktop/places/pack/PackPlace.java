@@ -1,6 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
+import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.clearing.How;
@@ -148,7 +149,7 @@ public final class PackPlace implements Place {
                         services.dialogs()),
                 new ReceiptView.Next(
                         () -> look(done, packed.archive()),
-                        () -> leave(done, () -> startAnew(done)),
+                        () -> leave(done, () -> stopAndStartAnew(done)),
                         () -> ontoDiscs(done, packed)));
     }
 
@@ -214,6 +215,11 @@ public final class PackPlace implements Place {
                 .ifPresentOrElse(
                         kept -> navigator.look(archive, kept.copy()),
                         () -> navigator.look(archive));
+    }
+
+    private void stopAndStartAnew(PackSession done) {
+        List<Job> working = services.book().unfinishedIn(done.model().life());
+        done.receipt().ifPresent(receipt -> receipt.askToStop(working, () -> startAnew(done)));
     }
 
     /** Of several jobs the one that is done goes; the last one becomes an empty page again. */

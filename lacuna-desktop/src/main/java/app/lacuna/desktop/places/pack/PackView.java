@@ -20,6 +20,8 @@ import java.util.List;
 import javafx.beans.InvalidationListener;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -49,6 +51,7 @@ public final class PackView {
     private final Button pack;
     private final Button round;
     private final Button remove;
+    private final BooleanProperty removable = new SimpleBooleanProperty();
 
     /**
      * What reaches beyond this job.
@@ -97,7 +100,7 @@ public final class PackView {
         next.visibleProperty().bind(model.packing().action().running());
         next.managedProperty().bind(next.visibleProperty());
         remove = Page.button("remove-job", Words.text("pack.remove-job"), actions.remove());
-        remove.setVisible(false);
+        remove.visibleProperty().bind(removable.and(model.packing().action().running().not()));
         remove.managedProperty().bind(remove.visibleProperty());
         page.setFoot(foot(layer), remove, round, next, pack);
         InvalidationListener changed = property -> update();
@@ -167,9 +170,11 @@ public final class PackView {
                 new MessageStrip(model.contents().failure()));
     }
 
-    /** Of several jobs, one that is not wanted can go. */
+    /**
+     * Of several jobs, one that is not wanted can go; while it runs it has to be cancelled first.
+     */
     void canBeRemoved(boolean now) {
-        remove.setVisible(now && !model.packing().action().running().get());
+        removable.set(now);
     }
 
     private Region failure() {

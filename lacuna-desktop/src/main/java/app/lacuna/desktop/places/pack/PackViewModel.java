@@ -12,6 +12,7 @@ import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.desktop.parts.password.PasswordModel;
 import app.lacuna.desktop.parts.password.TakenPassword;
+import app.lacuna.desktop.words.FailureText;
 import app.lacuna.exposure.RevealingName;
 import app.lacuna.forecast.Delivery;
 import app.lacuna.forecast.SizeRange;
@@ -57,6 +58,7 @@ public final class PackViewModel {
     private boolean folderChosen;
     private boolean proposing;
     private String lastProposed = "";
+    private String savedAs = "";
 
     /**
      * @param life over when this job is removed
@@ -143,6 +145,10 @@ public final class PackViewModel {
             return;
         }
         if (life.book().isReserved(target())) {
+            if (!name.get().equals(lastProposed)) {
+                packing.fail(FailureText.named("NameReserved", name.get()));
+                return;
+            }
             name.set(freeName()); // another job will write there
         }
         forecastWhenPacked = forecast.seen().get().map(seen -> seen.forecast().archive());
@@ -210,10 +216,19 @@ public final class PackViewModel {
         return rounds;
     }
 
+    /** The name of the saved job that this page was loaded from or saved as; empty if none. */
+    String savedAs() {
+        return savedAs;
+    }
+
+    void isSavedAs(String job) {
+        savedAs = job;
+    }
+
     /** Back to an empty page. */
     public void startAnew() {
         contents.clear();
-        rounds.loaded("");
+        savedAs = "";
         password.clear();
         forgetKept();
         form.hint().set("");

@@ -34,6 +34,12 @@ public final class PackingModel {
     private final ReadOnlyBooleanWrapper cancelled = new ReadOnlyBooleanWrapper();
     private final BooleanProperty askingToCancel = new SimpleBooleanProperty();
 
+    /** It was not begun. */
+    void fail(FailureText why) {
+        forget();
+        failure.set(Optional.of(why));
+    }
+
     /** What the user agrees to by replacing what was in the way. */
     private Existing replacing = Existing.REPLACE;
 

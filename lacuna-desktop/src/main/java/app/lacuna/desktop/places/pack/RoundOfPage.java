@@ -30,12 +30,13 @@ final class RoundOfPage {
                                 page.form().names().get(),
                                 page.form().method().get(),
                                 page.form().page().get()));
+        page.isSavedAs(roundsName);
         page.form().ofRound(true);
     }
 
     /** The brief then says what the round was saved with. */
     void load(Round round) {
-        page.rounds().loaded(round.name());
+        page.isSavedAs(round.name());
         page.form().ofRound(true);
         page.form().protection().set(round.protection());
         page.form().method().set(round.method());

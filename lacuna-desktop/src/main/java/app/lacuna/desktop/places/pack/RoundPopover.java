@@ -14,6 +14,7 @@ import javafx.scene.control.Label;
 final class RoundPopover {
     private final PackViewModel model;
     private final PopoverLayer layer;
+    private String toReplace = "";
 
     RoundPopover(PackViewModel model, PopoverLayer layer) {
         this.model = model;
@@ -21,6 +22,7 @@ final class RoundPopover {
     }
 
     Node[] content() {
+        toReplace = "";
         CheckBox date = new CheckBox(Words.text("round.date"));
         date.setId("round-date");
         Label note = Page.label(Words.text("round.note"), Styles.SECONDARY);
@@ -30,7 +32,7 @@ final class RoundPopover {
         TakeField name =
                 new TakeField(
                                 "round-name",
-                                model.rounds().lastName(),
+                                model.savedAs(),
                                 Page.button("round-save", Words.text("round.save"), () -> {}),
                                 typed -> save(typed.strip(), date.isSelected(), note))
                         .called(Words.text("round.name"))
@@ -48,6 +50,13 @@ final class RoundPopover {
         }
         if (model.rounds().isBackup(name)) {
             note.setText(Words.text("round.taken"));
+            return;
+        }
+        if (model.rounds().isSaved(name)
+                && !name.equals(model.savedAs())
+                && !name.equals(toReplace)) {
+            toReplace = name;
+            note.setText(Words.text("round.exists", name));
             return;
         }
         new RoundOfPage(model).save(name, withDate);

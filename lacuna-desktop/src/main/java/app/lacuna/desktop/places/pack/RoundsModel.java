@@ -18,7 +18,6 @@ public final class RoundsModel {
     private final ObservableList<Round> rounds = FXCollections.observableArrayList();
     private final ObservableList<Path> recentFolders = FXCollections.observableArrayList();
     private List<Round> backups = List.of();
-    private String loaded = "";
     private final BooleanProperty failed = new SimpleBooleanProperty();
 
     public RoundsModel(RoundStore store) {
@@ -56,16 +55,11 @@ public final class RoundsModel {
 
     void save(Round round) {
         keep(() -> store.save(round));
-        loaded = round.name();
     }
 
-    void loaded(String name) {
-        loaded = name;
-    }
-
-    /** The name of the round that was loaded or saved last; empty if there is none. */
-    public String lastName() {
-        return loaded;
+    /** Whether a saved job has this name. */
+    boolean isSaved(String name) {
+        return rounds.stream().anyMatch(round -> round.name().equals(name));
     }
 
     public void forget(Round round) {

@@ -108,7 +108,8 @@ final class BackupModel {
         boolean still =
                 before.isPresent()
                         && generations().anyMatch(each -> each.id().equals(before.get().id()));
-        if (!pickedByHand || !still) {
+        boolean inUse = pickedByHand || moment.get().filter(MomentModel::isInUse).isPresent();
+        if (!inUse || !still) {
             pickLatest();
         }
     }
@@ -270,11 +271,9 @@ final class BackupModel {
         failure.set(Optional.of(FailureText.of(cause)));
     }
 
-    /** Nothing that another password or another try would mend. */
+    /** Nothing that another password or another try would mend; what is missing may come back. */
     private static boolean isOfTheFile(Throwable cause) {
-        return cause instanceof DamagedArchive
-                || cause instanceof NotAnArchive
-                || cause instanceof GenerationMissing;
+        return cause instanceof DamagedArchive || cause instanceof NotAnArchive;
     }
 
     private void whenDone(Job job, MomentModel of) {

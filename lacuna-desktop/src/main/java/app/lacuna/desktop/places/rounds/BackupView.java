@@ -270,7 +270,7 @@ final class BackupView extends VBox {
             return moment.get();
         }
         if (model.isNew()) {
-            return model.isUnlocked().get() ? plain("") : fresh;
+            return model.isUnlocked().get() ? plain(Words.text("backup.same-password")) : fresh;
         }
         if (model.state().isEmpty()) {
             return plain(Words.text("backup.status.looking"));

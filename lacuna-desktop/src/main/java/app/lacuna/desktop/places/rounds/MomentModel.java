@@ -256,6 +256,11 @@ final class MomentModel {
         failureCause = Optional.empty();
     }
 
+    /** Whether somebody has begun to choose in it. */
+    boolean isInUse() {
+        return !ticked.isEmpty() || !filter.get().isBlank() || removingNew.get();
+    }
+
     boolean isBusy() {
         return putting.running().get() || extract.action().running().get();
     }

@@ -73,7 +73,7 @@ final class RunModel {
     /** Whether everything is there that a run needs. */
     boolean isReady() {
         boolean password =
-                backup.isNew()
+                backup.isNew() && !backup.isUnlocked().get()
                         ? fresh.typed().agreement().get().isEnough()
                         : backup.isUnlocked().get();
         return password && !backup.isBusy();

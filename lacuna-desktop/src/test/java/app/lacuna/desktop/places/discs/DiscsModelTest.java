@@ -95,6 +95,53 @@ class DiscsModelTest {
     }
 
     @ParameterizedTest
+    @ValueSource(ints = {0, 1, 2, 3, 4})
+    void add_whileTheFirstIsScanned_keepsBoth(int steps) throws IOException {
+        Path diary = Files.writeString(folder.resolve("diary.txt"), "rain");
+        ScriptedThreads threads = new ScriptedThreads(steps);
+        DiscsModel model = model(threads.life());
+        model.add(List.of(season));
+        for (int i = 0; i < steps; i++) {
+            threads.step();
+        }
+        model.add(List.of(diary));
+        threads.settle();
+        assertThat(model.chosenRoots()).containsExactly(season, diary);
+        assertThat(model.cargo().get().items()).isEqualTo(11);
+        model.startAnew();
+        model.add(List.of(diary));
+        threads.settle();
+        assertThat(model.chosenRoots()).containsExactly(diary);
+    }
+
+    @Test
+    void add_leavesTheChosenFolder() throws IOException {
+        Path elsewhere = Files.createDirectories(folder.resolve("elsewhere"));
+        Path diary = Files.writeString(elsewhere.resolve("diary.txt"), "rain");
+        ScriptedThreads threads = new ScriptedThreads(5);
+        DiscsModel model = model(threads.life());
+        model.add(List.of(season));
+        threads.settle();
+        assertThat(model.form().folder().get()).as("beside the files").isEqualTo(folder);
+        model.add(List.of(diary));
+        threads.settle();
+        assertThat(model.form().folder().get()).as("of the first").isEqualTo(folder);
+        model.form().folder().set(out);
+        model.add(List.of(season.resolve("photo 1.jpg")));
+        threads.settle();
+        assertThat(model.form().folder().get()).isEqualTo(out);
+        model.startAnew();
+        model.add(List.of(diary));
+        threads.settle();
+        assertThat(model.form().folder().get()).as("a new proposal").isEqualTo(elsewhere);
+        model.startAnew();
+        model.form().folder().set(out);
+        model.add(List.of(season));
+        threads.settle();
+        assertThat(model.form().folder().get()).as("chosen before the files").isEqualTo(out);
+    }
+
+    @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5})
     void thePlanIsThatOfTheNewestWish(long seed) {
         ScriptedThreads threads = new ScriptedThreads(seed);

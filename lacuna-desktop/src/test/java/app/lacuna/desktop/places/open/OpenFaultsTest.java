@@ -11,6 +11,7 @@ import app.lacuna.base.Secret;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.session.CheckState;
+import app.lacuna.desktop.session.Offer;
 import app.lacuna.failure.WrongPassword;
 import app.lacuna.password.Strength;
 import java.io.IOException;
@@ -237,6 +238,59 @@ class OpenFaultsTest extends OnOpenArchive {
             model.lockNow();
             settle();
         }
+    }
+
+    /** The check of the damaged one ends when the user has tried to open something else. */
+    @Test
+    void takeOffer_isAboutTheArchiveThatItNames() throws IOException {
+        byte[] noise = new byte[400_000];
+        new java.util.Random(1).nextBytes(noise);
+        Files.write(folder.resolve("dig/film.raw"), noise);
+        pack(Protection.AES_256);
+        byte[] bytes = Files.readAllBytes(archive);
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(archive, bytes);
+        Path text = Files.writeString(folder.resolve("no archive.zip"), "text");
+        model.open(archive);
+        settle();
+        model.locked().password().set("hut");
+        model.locked().unlock();
+        while (model.state().get() != OpenState.UNLOCKED) {
+            script.step();
+        }
+        model.open(text);
+        script.stepInBackground();
+        settle();
+        assertThat(model.offer().get()).isEqualTo(Offer.SALVAGE);
+        model.takeOffer();
+        settle();
+        assertThat(model.state().get()).isEqualTo(OpenState.LOCKED);
+        assertThat(model.listing().archive()).isEqualTo(archive);
+    }
+
+    /** The wish waits for a look at the copies; locking ends that look, and fulfils the wish. */
+    @Test
+    void open_whileCopiesAreInspectedAndItIsLocked_opensTheOther() throws IOException {
+        Path second = other();
+        unlock();
+        model.session().openOutside(entry("dig/a.txt"));
+        settle();
+        model.open(second);
+        model.lockNow();
+        settle();
+        assertThat(model.listing().archive()).isEqualTo(second);
+
+        model.open(archive);
+        settle();
+        unlock();
+        model.session().openOutside(entry("dig/a.txt"));
+        settle();
+        boolean[] closed = new boolean[1];
+        model.leave(Leaving.CLOSE_THE_WINDOW, () -> closed[0] = true);
+        model.lockNow();
+        settle();
+        assertThat(closed[0]).isTrue();
+        assertThat(openedOutside).noneMatch(Files::exists);
     }
 
     /** Of all that an archive has, only its file waits for the end of the jobs. */

@@ -30,6 +30,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -44,7 +45,7 @@ class PackViewModelTest {
     private Path dig;
     private PackViewModel model;
     private final MadePasswords passwords = new MadePasswords();
-    private final ScriptedThreads script = new ScriptedThreads(System.nanoTime());
+    private final ScriptedThreads script = new ScriptedThreads(28);
 
     @BeforeEach
     void make() throws IOException {
@@ -233,6 +234,102 @@ class PackViewModelTest {
         for (String impossible : List.of("aux", "COM1.zip", "a?b", "name.", "...")) {
             assertThat(model.rename(impossible)).as(impossible).isFalse();
         }
+    }
+
+    /** Removing a thousand of many goes through all of them: not on the interface thread. */
+    @Test
+    void remove_isWorkedOutInTheBackground() {
+        model.contents().add(List.of(dig));
+        settle();
+        typePassword("hut");
+        assertThat(model.ready().get()).isTrue();
+        model.contents()
+                .remove(List.of(model.contents().tree().get().children().get(0).children().get(0)));
+        assertThat(paths()).as("as before").contains("dig/a.txt");
+        assertThat(model.ready().get()).as("until it is known what goes in").isFalse();
+        settle();
+        assertThat(paths()).containsExactly("dig", "dig/b.txt");
+        assertThat(model.ready().get()).isTrue();
+    }
+
+    @Test
+    void remove_whileScanning_isNotLost() throws IOException {
+        Path diary = Files.writeString(folder.resolve("diary.txt"), "rain");
+        model.contents().add(List.of(dig));
+        settle();
+        var first = model.contents().tree().get().children().get(0).children().get(0);
+        for (int steps = 0; steps < 6; steps++) {
+            model.contents().add(List.of(diary));
+            for (int i = 0; i < steps; i++) {
+                script.step();
+            }
+            model.contents().remove(List.of(first));
+            settle();
+            assertThat(paths()).as("%d", steps).containsExactly("dig", "dig/b.txt", "diary.txt");
+            model.contents().add(List.of(dig.resolve("a.txt")));
+            settle();
+            assertThat(paths()).contains("dig/a.txt");
+        }
+    }
+
+    @Test
+    void startAnew_forgetsTheRulesOfTheLastJob() {
+        model.contents().leaveOut("a.*", true);
+        model.contents().add(List.of(dig));
+        settle();
+        assertThat(paths()).containsExactly("dig", "dig/b.txt");
+        model.startAnew();
+        model.contents().add(List.of(dig));
+        settle();
+        assertThat(paths()).containsExactly("dig", "dig/a.txt", "dig/b.txt");
+        assertThat(model.contents().patterns()).isEmpty();
+        assertThat(model.contents().isWithoutJunk()).isFalse();
+    }
+
+    @Test
+    void savedAs_isThatOfThePage() throws IOException {
+        Lifetime life = script.life();
+        RoundsModel rounds = new RoundsModel(new RoundStore(folder.resolve("state")));
+        PackViewModel first =
+                new PackViewModel(life.inner(), NAME, folder, rounds, new Turns(), passwords);
+        PackViewModel second =
+                new PackViewModel(life.inner(), NAME, folder, rounds, new Turns(), passwords);
+        first.contents().add(List.of(dig));
+        second.contents().add(List.of(dig));
+        settle();
+        new RoundOfPage(first).save("finds", false);
+        assertThat(first.savedAs()).isEqualTo("finds");
+        assertThat(second.savedAs()).as("nobody saved it").isEmpty();
+        assertThat(rounds.isSaved("finds")).isTrue();
+        first.startAnew();
+        assertThat(first.savedAs()).isEmpty();
+    }
+
+    @Test
+    void pack_underATypedNameThatAnotherJobWrites_keepsTheName() {
+        Lifetime life = script.life();
+        RoundsModel rounds = new RoundsModel(new RoundStore(folder.resolve("state")));
+        Turns turns = new Turns();
+        List<PackViewModel> both = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            PackViewModel each =
+                    new PackViewModel(life.inner(), NAME, folder, rounds, turns, passwords);
+            each.contents().add(List.of(dig));
+            settle();
+            each.rename("season");
+            each.password().first().set("hut");
+            each.password().second().set("hut");
+            both.add(each);
+        }
+        both.forEach(PackViewModel::pack);
+        assertThat(both.get(1).name().get()).isEqualTo("season.zip");
+        assertThat(both.get(1).packing().failure().get().orElseThrow().what())
+                .isEqualTo("Another job is writing season.zip at the moment.");
+        assertThat(both.get(1).packing().action().running().get()).isFalse();
+        settle();
+        both.get(1).pack();
+        settle();
+        assertThat(both.get(1).packing().replaceOffered().get()).isTrue();
     }
 
     @Test

@@ -3,95 +3,19 @@ package app.lacuna.desktop.places.rounds;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.archive.Form;
-import app.lacuna.archive.Names;
-import app.lacuna.archive.Protection;
-import app.lacuna.compression.Method;
-import app.lacuna.desktop.jobs.ScriptedThreads;
-import app.lacuna.desktop.parts.password.MadePasswords;
-import app.lacuna.generations.Generation;
-import app.lacuna.generations.Keep;
 import app.lacuna.job.Moment;
 import app.lacuna.job.RoundRunJob;
-import app.lacuna.job.RoundState;
-import app.lacuna.rounds.Backup;
-import app.lacuna.rounds.Round;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.Path;
-import java.time.Clock;
-import java.time.Instant;
-import java.time.ZoneOffset;
-import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.CancellationException;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 
 /** A backup that is locked while a job works: what comes of the job is told, and names nothing. */
-class LockedBackupTest {
-    @TempDir Path folder;
-    private final ScriptedThreads script = new ScriptedThreads(27);
-    private Path trench;
-    private Round round;
-    private BackupModel backup;
-
-    @BeforeEach
-    void runOnce() throws IOException {
-        trench = Files.createDirectories(folder.resolve("trench"));
-        Files.writeString(trench.resolve("levels.csv"), "1;2");
-        round =
-                new Round(
-                                "evening",
-                                List.of(trench),
-                                List.of(),
-                                false,
-                                Files.createDirectories(folder.resolve("drive")),
-                                "evening",
-                                Protection.AES_256,
-                                Names.HIDDEN,
-                                Method.DEFLATE,
-                                Optional.empty())
-                        .with(Backup.usual().in(Form.ZIP).keeping(new Keep(3, 0, 0, 0)));
-        backup =
-                new BackupModel(
-                        script.life(),
-                        new RoundLine(round, Optional.of(RoundState.of(round))),
-                        Clock.fixed(Instant.parse("2040-11-11T18:00:00Z"), ZoneOffset.UTC),
-                        begun -> {},
-                        new MadePasswords(),
-                        this::look);
-        backup.run().fresh().typed().first().set("first hut by the sea");
-        backup.run().fresh().typed().second().set("first hut by the sea");
-        script.settle();
-        backup.run().start(RoundRunJob.Wish.USUAL);
-        script.settle();
-        look();
-        script.settle();
-        assertThat(backup.isUnlocked().get()).isTrue();
-        assertThat(backup.moment().get()).isPresent();
-    }
-
-    private void look() {
-        try {
-            backup.show(new RoundLine(round, Optional.of(RoundState.of(round))));
-        } catch (IOException e) {
-            throw new AssertionError(e);
-        }
-    }
-
+class LockedBackupTest extends OnBackup {
     private LockedReport report() {
         assertThat(backup.reports().get()).hasSize(1);
         assertThat(backup.reports().get().toString()).doesNotContain("levels", "trench");
         return backup.reports().get().get(0);
-    }
-
-    private void damage() throws IOException {
-        Generation only = Moment.store(round).present().get(0);
-        byte[] bytes = Files.readAllBytes(only.file());
-        bytes[bytes.length / 2] ^= 1;
-        Files.write(only.file(), bytes);
     }
 
     @Test
@@ -178,19 +102,12 @@ class LockedBackupTest {
         assertThat(backup.isBusy()).isFalse();
     }
 
-    /** The work has been done; only its result waits. */
-    private void stepInto() {
-        while (!script.stepInBackground()) {
-            script.step();
-        }
-    }
-
     @Test
     void unlock_forgetsNothingUntilSomethingNewBegins() {
         backup.back().check();
         script.settle();
         backup.lock();
-        backup.typed().text().set("first hut by the sea");
+        backup.typed().text().set(PASSWORD);
         script.settle();
         backup.unlock();
         script.settle();

@@ -5,6 +5,7 @@ import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 
 /**
  * What was done.
@@ -32,6 +33,15 @@ public record ClearReport(
 
     public long bytes() {
         return SaturatedSum.of(gone, ReadableFile::size);
+    }
+
+    /** The same without what has come back since: of what went, only these are still away. */
+    public ClearReport onlyGone(Set<Path> paths) {
+        return new ClearReport(
+                gone.stream().filter(file -> paths.contains(file.path())).toList(),
+                stays,
+                linkedElsewhere,
+                cancelled);
     }
 
     /** Those that can be taken back. */

@@ -85,6 +85,14 @@ public final class ClearModel {
             return reports.stream().mapToLong(ClearReport::bytes).sum();
         }
 
+        private Done onlyGone(Set<Path> paths) {
+            return new Done(
+                    how,
+                    reports.stream().map(report -> report.onlyGone(paths)).toList(),
+                    wrong,
+                    failures);
+        }
+
         /** Without what was gone already. */
         public List<Staying> stays() {
             return reports.stream()
@@ -318,15 +326,17 @@ public final class ClearModel {
                         new TrashJob(trash.orElseThrow(), cancel).takeBack(thrownAway),
                 outcome -> {
                     forget();
-                    outcome.match(
-                            result -> {
-                                last.set(Optional.empty());
-                                if (!result.stays().isEmpty()) {
-                                    failure.set(Optional.of(FailureText.named("NotTakenBack")));
-                                }
-                            },
-                            this::fail); // it can be asked for once more
+                    outcome.match(this::takenBack, this::fail); // it can be asked for once more
                 });
+    }
+
+    /** What is still in the trash can be asked for once more. */
+    private void takenBack(TrashJob.Result result) {
+        Set<Path> left = Set.copyOf(result.stays());
+        last.set(last.get().map(made -> made.onlyGone(left)).filter(made -> made.count() > 0));
+        if (!left.isEmpty()) {
+            failure.set(Optional.of(FailureText.named("NotTakenBack")));
+        }
     }
 
     /** Whether there is a trash at all, from where things can come back. */

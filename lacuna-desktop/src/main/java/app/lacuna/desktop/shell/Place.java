@@ -71,6 +71,15 @@ public interface Place {
         goOn.run();
     }
 
+    /**
+     * The window is not to be closed any more: what {@link #leave} has asked is withdrawn.
+     *
+     * @return whether there was a question
+     */
+    default boolean stopAsking() {
+        return false;
+    }
+
     /** Forgets what is secret, if that loses nothing; otherwise asks. */
     default void lock() {}
 

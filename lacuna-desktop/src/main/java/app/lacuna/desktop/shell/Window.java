@@ -26,6 +26,7 @@ public final class Window {
     private final Shell shell;
     private final WindowNotices notices;
     private Place current;
+    private Optional<Object> closing = Optional.empty();
 
     /**
      * @param places in the order of their numbers; the first is shown
@@ -54,12 +55,26 @@ public final class Window {
 
     /** A popover could change what the job reads, or show what it changes. */
     private void jobsChanged(ListChangeListener.Change<? extends Job> change) {
-        boolean begun = false;
         while (change.next()) {
-            begun |= change.getAddedSubList().stream().anyMatch(job -> job.kind().closesPopovers());
+            for (Job begun : change.getAddedSubList()) {
+                if (begun.kind().closesPopovers()) {
+                    services.popovers().close();
+                }
+                if (begun.kind().leavesWorkUndone()) {
+                    stopClosing();
+                }
+            }
         }
-        if (begun) {
-            services.popovers().close();
+    }
+
+    /** Something was begun after closing was asked about: it is not meant any more. */
+    private void stopClosing() {
+        boolean asked = notices.stopAsking();
+        for (Place place : places) {
+            asked |= place.stopAsking();
+        }
+        if (asked) { // otherwise it may be writing the changes, as it was answered
+            closing = Optional.empty();
         }
     }
 
@@ -174,6 +189,18 @@ public final class Window {
      * place after the other.
      */
     public void close(Runnable forGood) {
+        Object attempt = new Object();
+        closing = Optional.of(attempt);
+        ask(
+                () -> {
+                    if (closing.filter(now -> now == attempt).isPresent()) {
+                        closing = Optional.empty();
+                        forGood.run();
+                    }
+                });
+    }
+
+    private void ask(Runnable forGood) {
         if (services.book().leavesWorkUndone()) {
             notices.askToStop(() -> stopThen(() -> close(0, forGood)));
         } else {
@@ -195,7 +222,7 @@ public final class Window {
             Place place = places.get(asked);
             place.leave(() -> show(place), () -> close(asked + 1, forGood));
         } else if (services.book().leavesWorkUndone()) {
-            close(forGood); // begun while something else was asked
+            ask(forGood); // begun while something else was asked
         } else if (services.made().withoutPage().isEmpty()) {
             forGood.run();
         } else {

@@ -27,6 +27,7 @@ final class WindowNotices extends VBox {
     private final Label words = Page.label("", "message-what");
     private final HBox answers = new HBox(10);
     private Optional<Runnable> afterEnd = Optional.empty();
+    private boolean asking;
 
     WindowNotices(JobBook book) {
         super();
@@ -88,6 +89,15 @@ final class WindowNotices extends VBox {
                 Page.button("closing-stay", Words.text("closing.stay"), this::dismiss));
     }
 
+    /** Of a question before closing: it is not wanted any more. */
+    boolean stopAsking() {
+        boolean asked = asking;
+        if (asked) {
+            hide();
+        }
+        return asked;
+    }
+
     /** Goes on as soon as nothing is under way any more that leaves work undone. */
     void waitForEnd(Runnable then) {
         if (!book.leavesWorkUndone()) {
@@ -122,10 +132,12 @@ final class WindowNotices extends VBox {
                             forGood.run();
                         }),
                 Page.button("closing-stay", Words.text("closing.stay"), this::dismiss));
+        asking = true;
     }
 
     private void say(String text, Button... buttons) {
         afterEnd = Optional.empty();
+        asking = false;
         words.setText(text);
         answers.getChildren().setAll(buttons);
         setVisible(true);
@@ -142,6 +154,7 @@ final class WindowNotices extends VBox {
 
     private void hide() {
         afterEnd = Optional.empty();
+        asking = false;
         setVisible(false);
         setManaged(false);
         words.setText("");

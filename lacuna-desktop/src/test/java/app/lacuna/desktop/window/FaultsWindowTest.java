@@ -6,7 +6,10 @@ import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
+import app.lacuna.base.Outcome;
 import app.lacuna.base.Secret;
+import app.lacuna.desktop.jobs.Job;
+import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.TakenPassword;
@@ -15,8 +18,10 @@ import app.lacuna.desktop.ui.ShortClipboard;
 import java.io.RandomAccessFile;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -252,6 +257,122 @@ class FaultsWindowTest extends InWindow {
         until(() -> !lookup("#made-passwords").query().isVisible());
         interact(() -> window.close(() -> closed[0] = true));
         until(() -> closed[0]);
+    }
+
+    /** Closing was asked about; before it is answered, something else begins. */
+    @Test
+    void close_thenAnotherJob_withdrawsTheQuestion() throws Exception {
+        addStory();
+        clickOn("#password-make").clickOn("#make-words");
+        clickOn("#pack");
+        until(() -> pack.packing().result().get().isPresent());
+        interact(() -> window.close(() -> closed = true));
+        until(() -> lookup("#password-question").query().isVisible());
+        Job[] other = new Job[1];
+        CountDownLatch end = new CountDownLatch(1);
+        interact(
+                () -> {
+                    other[0] = new Job(desk.services().life(), JobKind.COPYING, Job.Policy.REFUSE);
+                    other[0].start(
+                            (listener, cancel) -> {
+                                end.await();
+                                return true;
+                            },
+                            outcome -> {});
+                });
+        until(() -> !lookup("#password-question").query().isVisible());
+        clickOn("#kept-have");
+        waitForFxEvents();
+        assertThat(closed).as("a job works").isFalse();
+        end.countDown();
+        until(() -> !other[0].running().get());
+        interact(() -> window.close(() -> closed = true));
+        assertThat(closed).isTrue();
+    }
+
+    /** "Make" would give the page another password than the archive gets. */
+    @Test
+    void pack_closesThePopoverOfThePassword() throws Exception {
+        large();
+        interact(() -> pack.packing().action().cancel());
+        until(() -> !pack.packing().action().running().get());
+        clickOn("#password-make");
+        assertThat(window.shell().popovers().isOpen()).isTrue();
+        interact(pack::pack);
+        assertThat(window.shell().popovers().isOpen()).isFalse();
+        assertThat(lookup("#remove-job").query().isVisible()).as("it runs").isFalse();
+        interact(() -> pack.packing().action().cancel());
+        until(() -> !window.isWorking());
+        Files.delete(folder.resolve("large.raw"));
+    }
+
+    /** A click would empty the fields of what is being written. */
+    @Test
+    void brief_whileLockingAnew_isDisabled() throws Exception {
+        packedAndOpened();
+        interact(
+                () -> {
+                    open.session().changes().remove(List.of("site-diary.txt"));
+                    open.session().relock().begin(open.listing());
+                });
+        until(() -> open.session().changes().count().get() == 1);
+        interact(() -> open.session().changes().forgetAll());
+        until(() -> open.session().changes().count().get() == 0);
+        assertThat(lookup("#brief-relock-cipher").query().isDisabled()).isFalse();
+        List<Boolean> whileWriting = new ArrayList<>();
+        interact(
+                () -> {
+                    open.session()
+                            .writing()
+                            .action()
+                            .running()
+                            .addListener(
+                                    (property, before, now) -> {
+                                        if (now) {
+                                            whileWriting.add(
+                                                    lookup("#brief-relock-cipher")
+                                                            .query()
+                                                            .isDisabled());
+                                        }
+                                    });
+                    open.session().relock().samePassword().set(true);
+                    open.session().writing().relock(open.session().archive().path());
+                });
+        until(() -> open.session().written().isPresent(), "the new archive");
+        assertThat(whileWriting).containsExactly(true);
+    }
+
+    @Test
+    void packAnew_whileACopyIsMade_asksFirst() throws Exception {
+        addStory();
+        typePasswordTwice("hut");
+        clickOn("#pack");
+        until(() -> pack.packing().result().get().isPresent());
+        CountDownLatch end = new CountDownLatch(1);
+        List<Outcome<Boolean>> ended = new ArrayList<>();
+        interact(
+                () ->
+                        new Job(pack.life(), JobKind.COPYING, Job.Policy.REFUSE)
+                                .start(
+                                        (listener, cancel) -> {
+                                            end.await();
+                                            cancel.check();
+                                            return true;
+                                        },
+                                        ended::add));
+        clickOn("#pack-anew");
+        assertThat(lookup("#stop-question").query().isVisible()).isTrue();
+        picture("stop-question");
+        interact(() -> theme.show(Appearance.DARK));
+        picture("stop-question-dark");
+        interact(() -> theme.show(Appearance.LIGHT));
+        clickOn("#stop-not");
+        assertThat(pack.packing().result().get()).as("still here").isPresent();
+        clickOn("#pack-anew").clickOn("#stop-now");
+        end.countDown();
+        until(() -> pack.packing().result().get().isEmpty());
+        until(() -> ended.size() == 1);
+        assertThat(ended.get(0)).isInstanceOf(Outcome.Cancelled.class);
     }
 
     private void packedAndOpened() throws Exception {

@@ -31,26 +31,41 @@ public final class PasswordQuestion extends HBox {
                                 Page.button(
                                         "question-have",
                                         Words.text("kept.have"),
-                                        () -> {
-                                            isKnown.run();
-                                            goOn.run();
-                                        }),
+                                        () -> answered(isKnown)),
                                 Page.button(
                                         "question-lose",
                                         Words.text("kept.lose"),
-                                        () -> {
-                                            isLost.run();
-                                            goOn.run();
-                                        }),
+                                        () -> answered(isLost)),
                                 Page.button(
                                         "question-stay",
                                         Words.text("leaving.stay"),
-                                        () -> setVisible(false))));
+                                        this::withdraw)));
         setVisible(false);
         managedProperty().bind(visibleProperty());
     }
 
-    /** Shown until it is answered; {@code then} if the page is to be left all the same. */
+    private void answered(Runnable answer) {
+        Runnable next = goOn;
+        withdraw();
+        answer.run();
+        next.run();
+    }
+
+    /**
+     * What it was asked for is not wanted any more.
+     *
+     * @return whether it was asked
+     */
+    public boolean withdraw() {
+        boolean asked = isVisible();
+        goOn = () -> {};
+        setVisible(false);
+        return asked;
+    }
+
+    /**
+     * Shown until it is answered or withdrawn; {@code then} if the page is to be left all the same.
+     */
     public void ask(Runnable then) {
         goOn = then;
         setVisible(true);

@@ -325,6 +325,11 @@ public final class ReceiptView {
         question.ask(then);
     }
 
+    /** The page is not left any more. */
+    public boolean stopAsking() {
+        return question.withdraw();
+    }
+
     /** Before the page is left while jobs of it work, which are stopped by that. */
     public void askToStop(List<Job> jobs, Runnable then) {
         stopping.ask(jobs, then);

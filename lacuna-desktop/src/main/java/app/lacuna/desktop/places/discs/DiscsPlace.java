@@ -105,6 +105,11 @@ public final class DiscsPlace implements Place {
     }
 
     @Override
+    public boolean stopAsking() {
+        return view.stopAsking();
+    }
+
+    @Override
     public void lock() {
         model.forgetKnown();
         model.lock();

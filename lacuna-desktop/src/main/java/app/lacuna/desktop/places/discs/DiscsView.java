@@ -143,6 +143,11 @@ final class DiscsView {
         question.ask(then);
     }
 
+    /** The page is not left any more. */
+    boolean stopAsking() {
+        return question.withdraw();
+    }
+
     private void addFiles() {
         List<Path> chosen = services.dialogs().chooseFiles(Words.text("contents.add-files"));
         if (!chosen.isEmpty()) {

@@ -117,6 +117,15 @@ public final class OpenPlace implements Place {
     }
 
     @Override
+    public boolean stopAsking() {
+        boolean asked = model.leaving().asked().get() == Leaving.CLOSE_THE_WINDOW;
+        if (asked) {
+            model.leaving().stay();
+        }
+        return asked;
+    }
+
+    @Override
     public void lock() {
         model.lock();
     }

@@ -395,6 +395,9 @@ final class OpenView {
 
     private void chooseLock() {
         ArchiveSession session = model.session();
+        if (session.writing().action().running().get()) {
+            return; // begun while the copies were looked at
+        }
         session.relock().begin(session.listing());
         RelockPopover popover =
                 new RelockPopover(

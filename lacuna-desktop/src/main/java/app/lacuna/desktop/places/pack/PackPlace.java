@@ -326,6 +326,15 @@ public final class PackPlace implements Place {
                 });
     }
 
+    @Override
+    public boolean stopAsking() {
+        boolean asked = false;
+        for (PackSession each : sessions) {
+            asked |= each.receipt().map(ReceiptView::stopAsking).orElse(false);
+        }
+        return asked;
+    }
+
     /** What is typed for the next archive stays; what is kept of the last one goes. */
     @Override
     public void lock() {

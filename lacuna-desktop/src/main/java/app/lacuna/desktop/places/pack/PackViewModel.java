@@ -254,7 +254,7 @@ public final class PackViewModel {
         life.end();
     }
 
-    Lifetime life() {
+    public Lifetime life() {
         return life;
     }
 

@@ -101,6 +101,11 @@ public final class RoundsPlace implements Place {
     }
 
     @Override
+    public boolean stopAsking() {
+        return view.stopAsking();
+    }
+
+    @Override
     public void lock() {
         model.lock();
     }

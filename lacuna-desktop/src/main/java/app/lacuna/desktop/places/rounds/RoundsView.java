@@ -157,6 +157,11 @@ final class RoundsView {
         question.ask(then);
     }
 
+    /** The page is not left any more. */
+    boolean stopAsking() {
+        return question.withdraw();
+    }
+
     void focusFirst() {
         shown.ifPresent(now -> now.view().focusFirst());
     }

@@ -1,8 +1,8 @@
 package app.lacuna.desktop.look;
 
 import java.net.URL;
+import java.util.ArrayList;
 import java.util.List;
-import javafx.scene.Parent;
 import javafx.scene.Scene;
 
 /** Puts the style sheets on a scene, in light or dark, as it is set. */
@@ -51,15 +51,16 @@ public final class Theme {
     /** Shows it without remembering. */
     public void show(Appearance chosen) {
         appearance = chosen;
-        Parent root = scene.getRoot();
-        root.getStyleClass().removeAll(Styles.ROOT, Styles.DARK, Styles.CONTRAST);
-        root.getStyleClass().add(Styles.ROOT);
+        List<String> classes = new ArrayList<>(scene.getRoot().getStyleClass());
+        classes.removeAll(List.of(Styles.ROOT, Styles.DARK, Styles.CONTRAST));
+        classes.add(Styles.ROOT);
         if (chosen.isDark()) {
-            root.getStyleClass().add(Styles.DARK);
+            classes.add(Styles.DARK);
         }
         if (chosen == Appearance.CONTRAST) {
-            root.getStyleClass().add(Styles.CONTRAST);
+            classes.add(Styles.CONTRAST);
         }
+        scene.getRoot().getStyleClass().setAll(classes); // at once: no colour is ever missing
     }
 
     /** In percent of the usual size. */

@@ -6,6 +6,7 @@ import app.lacuna.archive.Form;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
+import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.generations.Keep;
 import app.lacuna.rounds.Backup;
@@ -192,6 +193,37 @@ class RoundsWindowTest extends InWindow {
         until(() -> isShown("#round-put-back"), "it differs again");
     }
 
+    /** Locked before the check has come to its end. */
+    @Test
+    void lock_whileChecking_tellsTheDamageWithoutNames() throws Exception {
+        firstRun();
+        byte[] bytes = Files.readAllBytes(generations().get(0));
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(generations().get(0), bytes);
+        fire("#run-report-close");
+        fire("#round-check");
+        until(() -> isShown("#check-report"), "a check");
+        assertThat(stripText(".foot")).contains("0 of 1 generations").doesNotContain("proved");
+        pictures("rounds-check-bad");
+        fire("#round-check");
+        interact(() -> desk.rounds().lock());
+        until(() -> isShown("#locked-report"), "the report");
+        assertThat(isShown("#round-password")).isTrue();
+        assertThat(stripText("#locked-report"))
+                .contains("The generation of")
+                .doesNotContain("diary", "register");
+        pictures("rounds-locked-report");
+        fire("#locked-close");
+        until(() -> !isShown("#locked-report"), "closed");
+    }
+
+    private void pictures(String name) throws Exception {
+        picture(name);
+        interact(() -> theme.show(Appearance.DARK));
+        picture(name + "-dark");
+        interact(() -> theme.show(Appearance.LIGHT));
+    }
+
     @Test
     void whatWasNotThereGoesOnlyIfThatIsTicked() throws Exception {
         firstRun();
@@ -360,7 +392,7 @@ class RoundsWindowTest extends InWindow {
         Files.write(only, bytes);
         fire("#round-check");
         until(() -> isShown("#check-report"), "checked");
-        assertThat(stripText("#check-report")).contains("files of that moment can still be");
+        assertThat(stripText("#check-report")).contains("The next run stores again");
         assertThat(stripText(".foot")).contains("0 of 1 generations are good");
         picture("rounds-damaged");
     }

@@ -188,7 +188,7 @@ final class BackupFoot {
                                 "backup.status.all", count, checked.isPresent() ? "yes" : "no"));
         String proved =
                 Words.text(
-                        "backup.status.line",
+                        wrong > 0 ? "backup.status.line.some" : "backup.status.line",
                         state.get()
                                 .latest()
                                 .map(it -> Dates.near(it.time(), page.now()))

@@ -105,7 +105,7 @@ record LockedReport(boolean good, String title, List<String> details) {
     static LockedReport of(UndoJob.Result result) {
         int left = result.edited().size();
         return new LockedReport(
-                left == 0 && result.back().isComplete(),
+                RoundReports.isGood(result),
                 Words.text("backup.undo.done", result.back().cameOut(), result.removed()),
                 left == 0 ? List.of() : List.of(Words.text("backup.locked.edited", left)));
     }

@@ -17,6 +17,7 @@ import app.lacuna.job.UndoJob;
 import app.lacuna.rounds.Round;
 import java.nio.file.Path;
 import java.time.ZoneId;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -71,6 +72,7 @@ final class LookingBackModel {
     private void checked(List<Checked> done, int locks) {
         if (backup.locks() != locks) {
             LockedReport.of(done).forEach(backup::report);
+            checked.set(Optional.of(withoutNames(done)));
             return;
         }
         checked.set(Optional.of(done));
@@ -159,8 +161,21 @@ final class LookingBackModel {
         undone.get().map(LockedReport::of).ifPresent(backup::report);
         searching.forget();
         found.set(Optional.empty());
-        checked.set(Optional.empty());
+        checked.set(checked.get().map(LookingBackModel::withoutNames));
         forgetReports();
+    }
+
+    /** How many files are lost is still known. */
+    private static List<Checked> withoutNames(List<Checked> all) {
+        return all.stream()
+                .map(
+                        each ->
+                                new Checked(
+                                        each.generation(),
+                                        each.state(),
+                                        each.files(),
+                                        Collections.nCopies(each.lost().size(), "")))
+                .toList();
     }
 
     void forgetReports() {

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -30,14 +31,21 @@ final class RoundReports {
     private RoundReports() {}
 
     private static <T> VBox strip(
-            String id, ObservableValue<Optional<T>> value, Function<T, List<Node>> content) {
+            String id,
+            ObservableValue<Optional<T>> value,
+            Predicate<T> good,
+            Function<T, List<Node>> content) {
         VBox strip = new VBox(3);
         strip.setId(id);
         strip.getStyleClass().add("report");
         Runnable write =
                 () -> {
                     strip.getChildren().clear();
+                    strip.getStyleClass().remove("report-bad");
                     value.getValue().ifPresent(it -> strip.getChildren().setAll(content.apply(it)));
+                    if (value.getValue().filter(good.negate()).isPresent()) {
+                        strip.getStyleClass().add("report-bad");
+                    }
                     strip.setVisible(!strip.getChildren().isEmpty());
                     strip.setManaged(strip.isVisible());
                 };
@@ -52,7 +60,7 @@ final class RoundReports {
     }
 
     static Region ofRun(RunModel model) {
-        return strip("run-report", model.result(), run -> ran(run, model));
+        return strip("run-report", model.result(), RoundRun::isComplete, run -> ran(run, model));
     }
 
     private static List<Node> ran(RoundRun run, RunModel model) {
@@ -87,6 +95,7 @@ final class RoundReports {
         return strip(
                 "locked-report",
                 model.reports().map(all -> Optional.of(all).filter(any -> !any.isEmpty())),
+                reports -> reports.stream().allMatch(LockedReport::good),
                 reports -> locked(reports, model::forgetReports));
     }
 
@@ -111,7 +120,11 @@ final class RoundReports {
      * @param undo takes it back
      */
     static Region ofPutBack(MomentModel model, Runnable undo) {
-        return strip("put-back-report", model.done(), result -> putBack(result, undo));
+        return strip(
+                "put-back-report",
+                model.done(),
+                PutBackJob.Result::isComplete,
+                result -> putBack(result, undo));
     }
 
     private static List<Node> putBack(PutBackJob.Result result, Runnable undo) {
@@ -168,11 +181,14 @@ final class RoundReports {
     }
 
     static Region ofUndo(LookingBackModel model) {
-        return strip("undo-report", model.undone(), RoundReports::undone);
+        return strip("undo-report", model.undone(), RoundReports::isGood, RoundReports::undone);
+    }
+
+    static boolean isGood(UndoJob.Result result) {
+        return result.edited().isEmpty() && result.back().isComplete();
     }
 
     private static List<Node> undone(UndoJob.Result result) {
-        boolean good = result.edited().isEmpty() && result.back().isComplete();
         List<Node> details =
                 named(
                         result.edited().stream()
@@ -185,7 +201,7 @@ final class RoundReports {
                         Styles.ATTENTION);
         return List.of(
                 line(
-                        good,
+                        isGood(result),
                         Words.text("backup.undo.done", result.back().cameOut(), result.removed()),
                         details));
     }
@@ -195,6 +211,7 @@ final class RoundReports {
         return strip(
                 "check-report",
                 model.reported(),
+                all -> all.stream().noneMatch(RoundReports::isBad),
                 all ->
                         all.stream()
                                 .filter(RoundReports::isBad)
@@ -222,7 +239,7 @@ final class RoundReports {
     /** How many of its files can be restored, if it is known how many there are. */
     static List<String> left(RoundCheckJob.Checked checked) {
         return checked.files() == 0
-                ? List.of()
+                ? List.of(Words.text("backup.check.again"))
                 : List.of(
                         Words.text(
                                 "backup.check.left",

@@ -29,7 +29,10 @@ class LockedBackupTest extends OnBackup {
         script.settle();
         assertThat(report().good()).isFalse();
         assertThat(report().title()).contains("11 Nov 2040");
-        assertThat(backup.back().checked().get()).isEmpty();
+        assertThat(backup.back().checked().get().toString()).doesNotContain("levels");
+        assertThat(backup.back().checked().get().orElseThrow())
+                .as("which one is damaged")
+                .allMatch(RoundReports::isBad);
     }
 
     @Test

@@ -3,6 +3,7 @@ package app.lacuna.desktop.ui;
 import app.lacuna.desktop.look.TextSize;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Stream;
@@ -62,8 +63,9 @@ public final class TreeColumns {
 
     private static <T> void open(TreeItem<Node<T>> item, int levels) {
         item.setExpanded(true);
+        List<TreeItem<Node<T>>> children = item.getChildren();
         if (levels > 0) {
-            item.getChildren().stream()
+            children.stream()
                     .filter(child -> child.getValue().isFolder())
                     .forEach(child -> open(child, levels - 1));
         }

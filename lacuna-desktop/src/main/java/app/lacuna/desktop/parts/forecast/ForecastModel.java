@@ -16,6 +16,7 @@ import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import javafx.beans.InvalidationListener;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.value.ObservableValue;
@@ -55,7 +56,7 @@ public final class ForecastModel {
         this.looking = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         this.selection = selection;
         this.options = options;
-        selection.addListener((property, before, now) -> begin());
+        selection.addListener((InvalidationListener) property -> begin()); // compares nothing
         options.addListener(
                 (property, before, now) -> {
                     if (!before.withNote("").equals(now.withNote(""))) {

@@ -27,6 +27,7 @@ import app.lacuna.selection.SelectionScanner;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -64,8 +65,8 @@ final class DiscsModel {
     private final BooleanBinding ready;
     private List<Path> roots = List.of();
 
-    /** With what is still looked at. */
-    private Set<Path> wanted = new LinkedHashSet<>();
+    /** What is being looked at. */
+    private List<List<Path>> adding = List.of();
 
     /** Whether what is on the page was behind a password. */
     private boolean showsInside;
@@ -192,22 +193,25 @@ final class DiscsModel {
 
     /** Adds to what was chosen. */
     void add(List<Path> paths) {
-        if (!choosing.running().get()) {
-            wanted = new LinkedHashSet<>();
-        }
-        if (cargo.get() instanceof Cargo.Files files) {
-            wanted.addAll(files.roots());
-        }
-        paths.stream().map(Path::toAbsolutePath).forEach(wanted::add);
-        List<Path> roots = List.copyOf(wanted);
+        List<List<Path>> all = new ArrayList<>(choosing.running().get() ? adding : List.of());
+        all.add(List.copyOf(paths));
+        adding = List.copyOf(all);
+        List<Path> before = cargo.get() instanceof Cargo.Files files ? files.roots() : List.of();
         failure.set(Optional.empty());
         choosing.start(
-                (listener, cancel) ->
-                        new Cargo.Files(
-                                new SelectionScanner(cancel, item -> {}, ExcludeRules.NONE)
-                                        .scan(roots),
-                                roots),
+                (listener, cancel) -> {
+                    List<Path> roots = together(before, all);
+                    return new Cargo.Files(
+                            new SelectionScanner(cancel, item -> {}, ExcludeRules.NONE).scan(roots),
+                            roots);
+                },
                 outcome -> chosen(outcome, Optional.empty()));
+    }
+
+    private static List<Path> together(List<Path> before, List<List<Path>> added) {
+        Set<Path> all = new LinkedHashSet<>(before);
+        added.forEach(paths -> paths.stream().map(Path::toAbsolutePath).forEach(all::add));
+        return List.copyOf(all);
     }
 
     /**
@@ -246,7 +250,7 @@ final class DiscsModel {
     }
 
     private void takeArchive(Path file, Optional<Secret> secret) {
-        wanted = new LinkedHashSet<>();
+        adding = List.of();
         int locksBefore = locks;
         choosing.start(
                 (listener, cancel) -> {
@@ -306,7 +310,7 @@ final class DiscsModel {
     /** The page is empty again. */
     void startAnew() {
         choosing.forget();
-        wanted = new LinkedHashSet<>();
+        adding = List.of();
         form.forgetChosenFolder();
         forgetSecrets();
         kept.ifPresent(KeptPassword::close);

@@ -21,17 +21,19 @@ import app.lacuna.selection.Root;
 import app.lacuna.selection.SelectionScanner;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
+import java.util.function.UnaryOperator;
 import java.util.regex.PatternSyntaxException;
-import java.util.stream.Stream;
+import javafx.beans.InvalidationListener;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
@@ -47,8 +49,8 @@ import javafx.beans.property.StringProperty;
 public final class ContentsModel {
     private final Job scanning;
     private final Job arranging;
-    private final Set<Path> roots = new LinkedHashSet<>();
-    private final Set<Path> removed = new HashSet<>();
+    private final Job showing;
+    private final List<UnaryOperator<ChosenFiles>> wished = new ArrayList<>();
     private final Set<Path> broughtBack = new HashSet<>();
     private final BooleanProperty withoutJunk = new SimpleBooleanProperty();
     private final StringProperty patterns = new SimpleStringProperty("");
@@ -62,60 +64,39 @@ public final class ContentsModel {
     private final ReadOnlyObjectWrapper<Optional<FailureText>> failure =
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private Scanned scanned = new Scanned(FileSelection.EMPTY, Map.of());
+    private ChosenFiles chosen = ChosenFiles.NONE;
     private boolean outdated;
     private ExcludeRules rules = ExcludeRules.NONE;
 
     ContentsModel(Lifetime life) {
         this.scanning = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
         this.arranging = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
-        selection.addListener((property, before, now) -> arrange());
+        this.showing = new Job(life, JobKind.LOOKING, Job.Policy.NEWEST_WINS);
+        selection.addListener((InvalidationListener) property -> arrange()); // compares nothing
         find.addListener((property, before, now) -> arrange());
     }
 
     /** What was removed before and is added again comes back. */
     public void add(List<Path> paths) {
-        Set<Path> added = new LinkedHashSet<>();
-        paths.forEach(path -> added.add(path.toAbsolutePath()));
-        if (!removed.isEmpty()) {
-            Set<Path> above = new HashSet<>();
-            added.forEach(root -> withParents(root).forEach(above::add));
-            removed.removeIf(
-                    gone -> above.contains(gone) || withParents(gone).anyMatch(added::contains));
-        }
-        roots.addAll(added);
-        scan();
-    }
-
-    /** Whether it is in a folder that was chosen as well. */
-    private boolean isWithinAnother(Path root) {
-        return withParents(root).skip(1).anyMatch(roots::contains);
-    }
-
-    private static Stream<Path> withParents(Path path) {
-        return Stream.iterate(path, Objects::nonNull, Path::getParent);
+        List<Path> added = List.copyOf(paths);
+        change(now -> now.with(added));
     }
 
     /** However many they are, it is looked through once. */
     public void remove(List<PathTree.Node<FileItem>> nodes) {
-        boolean rootsChanged = false;
-        boolean itemsChanged = false;
-        for (PathTree.Node<FileItem> node : nodes) {
-            if (node.value().isEmpty()) {
-                continue;
-            }
-            Path source = node.value().get().source();
-            Path root = scanned.rootOf().getOrDefault(source, source);
-            boolean chosen = roots.remove(root);
-            rootsChanged |= chosen;
-            if (!chosen || isWithinAnother(root)) {
-                itemsChanged |= removed.add(source);
-            }
-        }
-        if (rootsChanged) {
-            scan();
-        } else if (itemsChanged) {
-            select();
-        }
+        List<Path> places =
+                nodes.stream()
+                        .flatMap(node -> node.value().stream())
+                        .map(FileItem::source)
+                        .toList();
+        Map<Path, Path> rootOf = scanned.rootOf();
+        change(now -> now.without(places, rootOf));
+    }
+
+    /** Made in the background, in the order of the wishes. */
+    private void change(UnaryOperator<ChosenFiles> change) {
+        wished.add(change);
+        select();
     }
 
     /** The selection has roots without the links on the way to them. */
@@ -134,8 +115,7 @@ public final class ContentsModel {
     /** Only what {@link LeftOut.Reason#canBeBroughtBack} says so of. */
     public void bringBack(LeftOut left) {
         if (left.reason() == LeftOut.Reason.TAKEN_OUT) {
-            removed.remove(left.source());
-            select();
+            change(now -> now.bringingBack(left.source()));
         } else {
             broughtBack.add(left.source());
             scan();
@@ -164,8 +144,8 @@ public final class ContentsModel {
 
     /** Nothing is chosen, and nothing is excluded any more. */
     public void clear() {
-        roots.clear();
-        removed.clear();
+        chosen = ChosenFiles.NONE;
+        wished.clear();
         broughtBack.clear();
         rules = ExcludeRules.NONE;
         patterns.set("");
@@ -180,20 +160,30 @@ public final class ContentsModel {
         select();
     }
 
-    /** What was found, without what was removed; on disk only if that is necessary. */
+    /** What is chosen by now, without what was removed; on disk only if that is necessary. */
     private void select() {
-        List<Path> now = List.copyOf(roots);
+        List<UnaryOperator<ChosenFiles>> changes = List.copyOf(wished);
+        ChosenFiles before = chosen;
         ExcludeRules how = rules.butNot(broughtBack);
-        Set<Path> without = Set.copyOf(removed);
         Optional<Scanned> known = outdated ? Optional.empty() : Optional.of(scanned);
         failure.set(Optional.empty());
         scanning.start(
                 (listener, cancel) -> {
-                    Scanned found =
-                            known.isPresent() ? known.get() : scan(now, how, listener, cancel);
-                    return new Selected(found, found.selection().without(without));
+                    ChosenFiles now = changed(before, changes);
+                    boolean still = known.isPresent() && now.roots().equals(before.roots());
+                    Scanned found = still ? known.get() : scan(now.roots(), how, listener, cancel);
+                    return new Selected(now, found, found.selection().without(now.removed()));
                 },
-                this::selected);
+                outcome -> selected(outcome, changes));
+    }
+
+    private static ChosenFiles changed(
+            ChosenFiles before, List<UnaryOperator<ChosenFiles>> changes) {
+        ChosenFiles now = before;
+        for (UnaryOperator<ChosenFiles> change : changes) {
+            now = change.apply(now);
+        }
+        return now;
     }
 
     private static Scanned scan(
@@ -218,11 +208,13 @@ public final class ContentsModel {
      */
     private record Scanned(FileSelection selection, Map<Path, Path> rootOf) {}
 
-    private record Selected(Scanned scanned, FileSelection selection) {}
+    private record Selected(ChosenFiles chosen, Scanned scanned, FileSelection selection) {}
 
-    private void selected(Outcome<Selected> outcome) {
+    private void selected(Outcome<Selected> outcome, List<UnaryOperator<ChosenFiles>> changes) {
         outcome.match(
                 done -> {
+                    chosen = done.chosen();
+                    wished.removeAll(changes);
                     scanned = done.scanned();
                     outdated = false;
                     selection.set(done.selection());
@@ -277,7 +269,14 @@ public final class ContentsModel {
 
     /** The chosen files and folders themselves. */
     public List<Path> roots() {
-        return List.copyOf(roots);
+        return changed(chosen, wished).roots();
+    }
+
+    /** What of the page takes long to make, of many files. */
+    <T> void inBackground(Supplier<T> work, Consumer<T> then) {
+        showing.start(
+                (listener, cancel) -> work.get(),
+                outcome -> outcome.match(then, () -> {}, showing::tell));
     }
 
     public ReadOnlyObjectProperty<FileSelection> selection() {

@@ -25,6 +25,9 @@ import javafx.scene.input.KeyCode;
 /** The tree of what goes in, with sizes; Delete takes the chosen items out. */
 final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
     /** What was looked for is shown, however deep it lies. */
+    /** From here on making the items takes longer than a frame. */
+    private static final int LARGE = 2_000;
+
     private static final int FOUND_LEVELS = 12;
 
     private final ContentsModel model;
@@ -111,9 +114,34 @@ final class ContentsTree extends TreeTableView<PathTree.Node<FileItem>> {
         return true;
     }
 
+    /** Items of many files are made in the background; the tree shows what it has until then. */
     private void refill() {
         int levels = model.find().get().isBlank() ? 1 : FOUND_LEVELS;
-        setRoot(TreeColumns.items(model.tree().get(), levels, order));
+        PathTree.Node<FileItem> tree = model.tree().get();
+        Optional<Comparator<PathTree.Node<FileItem>>> by = order;
+        if (isLarge(tree)) {
+            model.inBackground(() -> TreeColumns.items(tree, levels, by), this::show);
+        } else {
+            show(TreeColumns.items(tree, levels, by));
+        }
+    }
+
+    /** What was chosen meanwhile wins. */
+    private void show(TreeItem<PathTree.Node<FileItem>> items) {
+        if (items.getValue() == model.tree().get()) {
+            setRoot(items);
+        }
+    }
+
+    private static boolean isLarge(PathTree.Node<FileItem> tree) {
+        long shown = tree.children().size();
+        for (PathTree.Node<FileItem> child : tree.children()) {
+            shown += child.children().size();
+            if (shown > LARGE) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Names and sizes only, where there is little room. */

@@ -28,6 +28,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.beans.InvalidationListener;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.BooleanBinding;
 import javafx.beans.property.LongProperty;
@@ -87,7 +88,7 @@ public final class PackViewModel {
         forecast = new ForecastModel(life, contents.selection(), form.options());
         exposure = new ExposureModel(contents.selection(), form.options(), name, newName.clock());
         password = new NewPassword(life, this::relatedWords, this::target);
-        contents.selection().addListener((property, before, now) -> proposeFolder());
+        contents.selection().addListener((InvalidationListener) property -> proposeFolder());
         folder.addListener((property, before, now) -> folderChosen |= !proposing);
         ready =
                 Bindings.createBooleanBinding(

@@ -31,6 +31,10 @@ public final class Job {
     private Optional<Turns.Turn> turn = Optional.empty();
     private final Deque<Run<?>> waiting = new ArrayDeque<>();
     private Optional<Run<?>> current = Optional.empty();
+
+    /** Whether a newer wish has taken the place of what runs, even if that was cancelled since. */
+    private boolean superseded;
+
     private Optional<Path> target = Optional.empty();
 
     /** What is done with a second wish before the first is fulfilled. */
@@ -112,6 +116,7 @@ public final class Job {
             case NEWEST_WINS -> {
                 dropWaiting();
                 waiting.add(run);
+                superseded = true;
                 current.ifPresent(older -> older.cancel().cancel());
             }
         }
@@ -119,6 +124,7 @@ public final class Job {
 
     private <T> void begin(Run<T> run) {
         current = Optional.of(run);
+        superseded = false;
         life.book().begun(this);
         running.set(true);
         if (turns.isEmpty()) {
@@ -172,13 +178,13 @@ public final class Job {
 
     /** Whoever waits for it not to be running any more finds everything told by then. */
     private <T> void ended(Run<T> run, Outcome<T> outcome) {
-        boolean superseded = policy == Policy.NEWEST_WINS && !waiting.isEmpty();
+        boolean unwanted = superseded;
         Optional<Turns.Turn> before = turn;
         turn = Optional.empty();
         current = Optional.empty();
         progress.set(Optional.empty());
         try {
-            if (superseded) {
+            if (unwanted) {
                 late(run, outcome);
             } else {
                 run.onEnd().accept(outcome);

@@ -85,6 +85,20 @@ class JobTest {
         assertThat(late).as("somebody wipes what nobody wants").containsExactly("older");
     }
 
+    /** The newer one had taken the place of the older: that does not come back. */
+    @Test
+    void cancel_ofTheNewest_doesNotBringBackTheOlder() {
+        Job job = job(Job.Policy.NEWEST_WINS);
+        start(job, "older");
+        start(job, "newer");
+        job.cancel();
+        script.settle();
+        assertThat(heard).containsExactly("newer not");
+        start(job, "next");
+        script.settle();
+        assertThat(heard).containsExactly("newer not", "next");
+    }
+
     @Test
     void aQueueLosesNothingAndKeepsItsOrder() {
         Job job = job(Job.Policy.QUEUE);

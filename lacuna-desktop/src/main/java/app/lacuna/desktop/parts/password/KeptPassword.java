@@ -44,7 +44,7 @@ public final class KeptPassword implements AutoCloseable {
     }
 
     /** What it opens, if it was made here. */
-    Optional<Path> file() {
+    public Optional<Path> file() {
         return file;
     }
 

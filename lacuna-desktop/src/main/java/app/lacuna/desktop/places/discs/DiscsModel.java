@@ -71,6 +71,9 @@ final class DiscsModel {
     /** Whether what is on the page was behind a password. */
     private boolean showsInside;
 
+    /** Whether what is on its way is behind a password. */
+    private boolean opensInside;
+
     /** Locked while it was busy: done as soon as it is not. */
     private boolean lockWanted;
 
@@ -168,7 +171,9 @@ final class DiscsModel {
      */
     void lock() {
         locks++;
-        choosing.cancel();
+        if (opensInside) {
+            choosing.cancel();
+        }
         lockWanted = showsInside;
         lockIfIdle();
     }
@@ -178,8 +183,11 @@ final class DiscsModel {
             return; // again when that has come to its end
         }
         Optional<BurnSet> images = set.get();
+        boolean addsFiles = choosing.running().get() && !opensInside;
+        List<List<Path>> stillAdded = addsFiles ? adding : List.of();
         startAnew();
         set.set(images);
+        stillAdded.forEach(this::add);
     }
 
     void end() {
@@ -196,6 +204,7 @@ final class DiscsModel {
         List<List<Path>> all = new ArrayList<>(choosing.running().get() ? adding : List.of());
         all.add(List.copyOf(paths));
         adding = List.copyOf(all);
+        opensInside = false;
         List<Path> before = cargo.get() instanceof Cargo.Files files ? files.roots() : List.of();
         failure.set(Optional.empty());
         choosing.start(
@@ -251,6 +260,7 @@ final class DiscsModel {
 
     private void takeArchive(Path file, Optional<Secret> secret) {
         adding = List.of();
+        opensInside = secret.isPresent();
         int locksBefore = locks;
         choosing.start(
                 (listener, cancel) -> {

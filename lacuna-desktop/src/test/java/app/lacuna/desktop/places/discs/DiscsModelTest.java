@@ -7,9 +7,6 @@ import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.bytes.SourceInput;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
 import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.delivery.disc.DiscTable;
@@ -37,8 +34,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
-import java.util.function.IntConsumer;
-import java.util.function.LongConsumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -201,47 +196,6 @@ class DiscsModelTest {
         assertThat(written()).hasSize(4);
         try (Secret kept = model.kept().orElseThrow().copy()) {
             assertThat(kept.withCharacters(Object::toString)).isEqualTo("KLMNPQRS23456789");
-        }
-    }
-
-    /** Has a blank disc at any time, and tells which one is asked for. */
-    private static final class EagerDrive implements DiscDrive {
-        private final IntConsumer onAsked;
-        private byte[] written = new byte[0];
-
-        EagerDrive(IntConsumer onAsked) {
-            this.onAsked = onAsked;
-        }
-
-        @Override
-        public String name() {
-            return "eager drive";
-        }
-
-        @Override
-        public Optional<Loaded> loaded() {
-            return Optional.of(new Loaded(DiscKind.CD_700, true, Optional.empty()));
-        }
-
-        @Override
-        public void askFor(Wanted wanted) {
-            onAsked.accept(wanted.number());
-        }
-
-        @Override
-        public void write(ByteSource image, LongConsumer onWritten, CancelToken cancel)
-                throws IOException {
-            written = new SourceInput(image, 0, image.size()).readAllBytes();
-        }
-
-        @Override
-        public ByteSource read() {
-            return new MemorySource(written);
-        }
-
-        @Override
-        public void eject() {
-            // the next one is in it at once
         }
     }
 

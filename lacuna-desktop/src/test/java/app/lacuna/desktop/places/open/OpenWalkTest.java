@@ -12,13 +12,16 @@ import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.window.MovableClock;
+import app.lacuna.failure.WrongPassword;
 import app.lacuna.job.Archives;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
+import app.lacuna.password.Strength;
 import app.lacuna.preview.Preview;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.selection.SelectionScanner;
@@ -29,6 +32,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -61,7 +65,13 @@ class OpenWalkTest {
     private boolean unwrittenBefore;
     private Set<String> plannedBefore = Set.of();
     private boolean mayLose;
+    private MadePasswords passwords;
+
+    /** All that anybody has seen, the newest last. */
+    private final Map<Path, List<String>> known = new HashMap<>();
+
     private int made;
+    private int madePasswords;
     private int unlocked;
     private int written;
 
@@ -102,6 +112,10 @@ class OpenWalkTest {
     void nothingEverLandsWhereItDoesNotBelong(long seed) throws IOException {
         random = new Random(seed);
         script = new ScriptedThreads(seed);
+        passwords = new MadePasswords();
+        for (String name : List.of("a.zip", "b.zip")) {
+            known.put(folder.resolve(name), new ArrayList<>(List.of("hut")));
+        }
         model =
                 new OpenViewModel(
                         script.life(),
@@ -109,7 +123,7 @@ class OpenWalkTest {
                         OnOpenArchive.settings(folder),
                         outside::add,
                         clock,
-                        new MadePasswords());
+                        passwords);
         int step = 0;
         try {
             for (; step < STEPS; step++) {
@@ -118,9 +132,11 @@ class OpenWalkTest {
                 } else {
                     act();
                 }
+                seePasswords();
                 look();
                 if (step % 500 == 0) {
                     lookAtTheDisk();
+                    allOpen();
                 }
             }
         } catch (Throwable e) {
@@ -131,6 +147,40 @@ class OpenWalkTest {
         lookAtTheDisk();
         assertThat(unlocked).as("the walk goes somewhere").isGreaterThan(STEPS / 200);
         assertThat(written).isGreaterThan(STEPS / 1000);
+        assertThat(madePasswords).isPositive();
+    }
+
+    /** A made password of an archive is somewhere to be seen from the moment it is needed. */
+    private void seePasswords() {
+        List<KeptPassword> all = new ArrayList<>(passwords.withoutPage());
+        if (model.state().get() == OpenState.UNLOCKED) {
+            model.session().kept().ifPresent(all::add);
+        }
+        for (KeptPassword kept : all) {
+            List<String> seen = known.get(kept.file().orElseThrow());
+            try (Secret secret = kept.copy()) {
+                String text = secret.withCharacters(Object::toString);
+                if (!seen.contains(text)) {
+                    seen.add(text);
+                }
+            }
+        }
+        if (random.nextInt(10) == 0) {
+            List.copyOf(passwords.withoutPage()).forEach(KeptPassword::isKnownNow);
+        }
+    }
+
+    private void allOpen() {
+        while (script.step()) {
+            look();
+        }
+        seePasswords();
+        known.keySet().forEach(this::pathsIn);
+    }
+
+    private String password() {
+        List<String> all = known.get(model.listing().archive());
+        return all.get(random.nextInt(3) == 0 ? random.nextInt(all.size()) : all.size() - 1);
     }
 
     private void act() throws IOException {
@@ -174,7 +224,7 @@ class OpenWalkTest {
                 model.locked().tryVariants();
             }
             default -> {
-                model.locked().password().set("hut");
+                model.locked().password().set(password());
                 model.locked().unlock();
             }
         }
@@ -233,7 +283,14 @@ class OpenWalkTest {
     private void relock(ArchiveSession session) {
         session.relock().begin(session.listing());
         session.relock().names().set(random.nextBoolean() ? Names.HIDDEN : Names.VISIBLE);
-        session.relock().samePassword().set(true);
+        boolean same = random.nextInt(3) > 0;
+        session.relock().samePassword().set(same);
+        if (!same) {
+            String text = "KLMNPQRSTUVW" + madePasswords++;
+            try (Secret secret = Secret.takeOver(text.toCharArray())) {
+                session.relock().password().take(secret, Strength.ofRandom(27));
+            }
+        }
         session.writing().relock(session.archive().path());
     }
 
@@ -280,16 +337,26 @@ class OpenWalkTest {
         assertThat(session.viewer().viewed().get()).isInstanceOf(Viewed.Nothing.class);
     }
 
-    private static Set<String> pathsIn(Path archive) {
-        try (Secret secret = Secret.takeOver("hut".toCharArray());
-                ArchiveReader reader = Archives.open(archive);
-                OpenedArchive opened = reader.open(secret)) {
-            return opened.listing().entries().stream()
-                    .map(ArchiveEntry::path)
-                    .collect(Collectors.toSet());
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+    /** With one of the passwords that somebody has seen. */
+    private Set<String> pathsIn(Path archive) {
+        List<String> all = known.get(archive);
+        for (int i = all.size() - 1; i >= 0; i--) {
+            try (Secret secret = Secret.takeOver(all.get(i).toCharArray());
+                    ArchiveReader reader = Archives.open(archive);
+                    OpenedArchive opened = reader.open(secret)) {
+                List<String> opens = List.of(all.get(i));
+                all.clear();
+                all.addAll(opens);
+                return opened.listing().entries().stream()
+                        .map(ArchiveEntry::path)
+                        .collect(Collectors.toSet());
+            } catch (WrongPassword e) {
+                continue;
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
         }
+        throw new AssertionError("the password of " + archive.getFileName() + " is lost");
     }
 
     private static Set<String> planned(ArchiveSession session) {

@@ -1,17 +1,24 @@
 package app.lacuna.desktop.places.rounds;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.Form;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
+import app.lacuna.base.CancelToken;
+import app.lacuna.base.ProgressListener;
+import app.lacuna.base.Secret;
 import app.lacuna.compression.Method;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.Keep;
+import app.lacuna.job.Moment;
 import app.lacuna.job.RoundRunJob;
 import app.lacuna.job.RoundState;
+import app.lacuna.password.Strength;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;
@@ -23,6 +30,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import javafx.beans.property.SimpleIntegerProperty;
 import org.junit.jupiter.api.Assumptions;
@@ -44,6 +54,11 @@ class RoundsWalkTest {
     private int opened;
     private Optional<MomentModel> before = Optional.empty();
     private int putBack;
+    private int made;
+    private final MadePasswords passwords = new MadePasswords();
+
+    /** All that anybody has seen. */
+    private final Set<String> known = new TreeSet<>(Set.of(PASSWORD));
 
     @BeforeEach
     void make() throws IOException {
@@ -81,7 +96,7 @@ class RoundsWalkTest {
                         store,
                         folder,
                         new SimpleIntegerProperty(10),
-                        new MadePasswords());
+                        passwords);
         int step = 0;
         try {
             for (; step < STEPS; step++) {
@@ -90,6 +105,7 @@ class RoundsWalkTest {
                 } else {
                     act();
                 }
+                seePasswords();
                 look();
                 if (step % 200 == 0) {
                     script.settle();
@@ -105,6 +121,39 @@ class RoundsWalkTest {
         assertThat(opened).as("the walk goes somewhere").isGreaterThan(STEPS / 300);
         assertThat(generations()).isGreaterThan(2);
         assertThat(putBack).isPositive();
+        assertThat(made).isPositive();
+        seePasswords();
+        for (Round round : store.rounds()) {
+            for (Generation generation : Moment.store(round).present()) {
+                assertThat(known).as("seen").anyMatch(text -> opens(round, generation, text));
+            }
+        }
+    }
+
+    private static boolean opens(Round round, Generation generation, String text) {
+        try (Secret secret = Secret.takeOver(text.toCharArray());
+                Moment moment =
+                        Moment.open(
+                                Moment.store(round),
+                                generation,
+                                secret,
+                                ProgressListener.none(),
+                                CancelToken.never())) {
+            return !moment.archive().listing().entries().isEmpty();
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
+    /** A made password is somewhere to be seen from the moment it is needed. */
+    private void seePasswords() {
+        List<KeptPassword> all = new ArrayList<>(passwords.withoutPage());
+        known().forEach(backup -> backup.run().unknown().get().ifPresent(all::add));
+        for (KeptPassword kept : all) {
+            try (Secret secret = kept.copy()) {
+                known.add(secret.withCharacters(Object::toString));
+            }
+        }
     }
 
     private void act() throws IOException {
@@ -151,14 +200,25 @@ class RoundsWalkTest {
             }
             case 1 -> pickAny(backup);
             case 2 -> {
-                backup.run().fresh().typed().first().set(PASSWORD);
-                backup.run().fresh().typed().second().set(PASSWORD);
+                choosePassword(backup);
                 backup.run().start(RoundRunJob.Wish.USUAL);
             }
             default -> {
-                backup.typed().text().set(PASSWORD);
+                List<String> all = List.copyOf(known);
+                backup.typed().text().set(all.get(random.nextInt(all.size())));
                 backup.unlock();
             }
+        }
+    }
+
+    private void choosePassword(BackupModel backup) {
+        if (random.nextBoolean()) {
+            backup.run().fresh().typed().first().set(PASSWORD);
+            backup.run().fresh().typed().second().set(PASSWORD);
+            return;
+        }
+        try (Secret secret = Secret.takeOver(("KLMNPQRSTUVW" + made++).toCharArray())) {
+            backup.run().fresh().take(secret, Strength.ofRandom(27));
         }
     }
 
@@ -213,6 +273,10 @@ class RoundsWalkTest {
             if (!backup.isUnlocked().get()) {
                 assertThat(moment).as("locked is locked").isEmpty();
                 assertThat(backup.back().found().get()).isEmpty();
+                assertThatThrownBy(backup.secret()::copy)
+                        .as("the password is wiped")
+                        .isInstanceOf(CancellationException.class);
+                assertThat(backup.reports().get().toString()).doesNotContain(".txt", "trench");
             }
             if (moment.isPresent() && !moment.equals(before)) {
                 opened++;

@@ -1,5 +1,8 @@
 package app.lacuna.desktop.window;
 
+import app.lacuna.archive.Names;
+import app.lacuna.archive.PackOptions;
+import app.lacuna.base.Secret;
 import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.app.Launcher;
 import app.lacuna.desktop.jobs.Threads;
@@ -9,11 +12,13 @@ import app.lacuna.desktop.look.Theme;
 import app.lacuna.desktop.parts.viewer.Viewed;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.open.OpenViewModel;
+import app.lacuna.desktop.shell.DiscsWanted;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.staging.Natives;
 import app.lacuna.state.Settings;
 import com.sun.management.HotSpotDiagnosticMXBean;
+import java.io.IOException;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -50,6 +55,8 @@ public final class LockThenDumpHeap {
         inWindow(() -> null);
         lookAtRound(Path.of(arguments[1]));
         Path archive = Path.of(arguments[0]);
+        lookAtDiscs(archive, Path.of(arguments[1]));
+        pack(state, Path.of(arguments[1]));
         inWindow(
                 () -> {
                     desk.take(List.of(archive));
@@ -109,10 +116,80 @@ public final class LockThenDumpHeap {
         draw(10);
         inWindow(
                 () -> {
+                    ((Button) scene.lookup("#round-check")).fire(); // and locked meanwhile
                     desk.rounds().lock();
                     return null;
                 });
         until(() -> scene.lookup("#round-locked") != null && !desk.window().isWorking());
+    }
+
+    /** What is inside is shown for discs; locked, opened once more, and locked on its way. */
+    private static void lookAtDiscs(Path archive, Path key) throws Exception {
+        for (int i = 0; i < 2; i++) {
+            boolean waits = i == 0;
+            inWindow(
+                    () -> {
+                        desk.window().show(desk.discs());
+                        desk.discs()
+                                .take(
+                                        DiscsWanted.archive(
+                                                archive,
+                                                PackOptions.STANDARD.withNames(Names.HIDDEN),
+                                                Optional.of(secret(key))));
+                        return null;
+                    });
+            if (waits) {
+                until(() -> !desk.window().isWorking());
+                draw(5);
+            }
+            inWindow(
+                    () -> {
+                        desk.discs().lock();
+                        return null;
+                    });
+            until(() -> !desk.window().isWorking());
+        }
+    }
+
+    /** With the password of the others; its receipt keeps it until it is locked. */
+    private static void pack(Path state, Path key) throws Exception {
+        Path file = Files.writeString(state.resolve("packed.txt"), "tide table");
+        inWindow(
+                () -> {
+                    desk.window().show(desk.pack());
+                    desk.newestPack().folder().set(state);
+                    desk.newestPack().contents().add(List.of(file));
+                    return null;
+                });
+        until(() -> scene.lookup("#password") != null);
+        until(() -> !desk.newestPack().contents().selection().get().items().isEmpty());
+        for (String field : List.of("#password", "#password-again")) {
+            inWindow(
+                    () -> {
+                        TextField text = (TextField) scene.lookup(field);
+                        for (char letter : Files.readString(key).toCharArray()) {
+                            text.replaceSelection(String.valueOf(letter));
+                        }
+                        return null;
+                    });
+        }
+        until(() -> desk.newestPack().ready().get());
+        inWindow(
+                () -> {
+                    desk.newestPack().pack();
+                    return null;
+                });
+        until(() -> desk.newestPack().packing().result().get().isPresent());
+        draw(5);
+        inWindow(
+                () -> {
+                    desk.pack().lock();
+                    return null;
+                });
+    }
+
+    private static Secret secret(Path key) throws IOException {
+        return Secret.takeOver(Files.readString(key).toCharArray());
     }
 
     /** Until the toolkit has drawn the page that is there now, however slow it is. */

@@ -10,6 +10,8 @@ import app.lacuna.archive.zip.TestTrees;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
+import app.lacuna.delivery.disc.DiscFacts.Spread;
+import app.lacuna.delivery.disc.Recovery;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;
@@ -69,6 +71,27 @@ class FullDiskTest {
                             CancelToken.never());
             assertThatThrownBy(job::run).isInstanceOf(NotEnoughSpace.class);
             assertEmpty(disk.getPath("/disk"));
+        }
+    }
+
+    @Test
+    void imagesOfDiscsThatDoNotFitLeaveNothing() throws IOException {
+        Path first = noise(3_000_000);
+        try (FileSystem disk = disk(4_000_000);
+                Secret secret = Secret.takeOver("p".toCharArray())) {
+            Path out = Files.createDirectories(disk.getPath("/disk/out"));
+            PackDiscsJob job =
+                    new PackDiscsJob(
+                            TestTrees.scan(first),
+                            PackOptions.STANDARD,
+                            PackRequest.AfterPacking.PROVE,
+                            Discs.order(5_000_000, Spread.OPEN_ALONE, Recovery.ONE_DISC),
+                            out,
+                            ProgressListener.none(),
+                            CancelToken.never());
+            assertThatThrownBy(() -> job.run(Optional.of(secret)))
+                    .isInstanceOf(NotEnoughSpace.class);
+            assertEmpty(out);
         }
     }
 

@@ -8,7 +8,6 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.TextAlignment;
 
@@ -28,7 +27,8 @@ public final class EmptyZone extends VBox {
         invitation.getStyleClass().add("invitation");
         invitation.setWrapText(true);
         invitation.setTextAlignment(TextAlignment.CENTER);
-        HBox row = new HBox(10, buttons);
+        invitation.setMinSize(0, USE_PREF_SIZE); // it wraps, and is never cut
+        WrappingRow row = new WrappingRow(10, buttons);
         row.setAlignment(Pos.CENTER);
         getChildren().addAll(new GapBars(), invitation, row);
         DropTarget.on(this, dropped);

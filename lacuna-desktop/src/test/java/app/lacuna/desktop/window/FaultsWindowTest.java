@@ -375,6 +375,27 @@ class FaultsWindowTest extends InWindow {
         assertThat(ended.get(0)).isInstanceOf(Outcome.Cancelled.class);
     }
 
+    /** A second start hands an archive over while the dialog of "save as" is open. */
+    @Test
+    void saveAs_whileAnotherArchiveIsHandedOver_savesTheFirst() throws Exception {
+        packedAndOpened();
+        Path second =
+                packed(outbox.resolve("other.zip"), PackOptions.STANDARD, "second hut", story);
+        interact(() -> open.session().changes().remove(List.of("site-diary.txt")));
+        until(() -> open.session().changes().count().get() == 1);
+        Path target = folder.resolve("small.zip");
+        dialogs.files = List.of(folder); // the dialog takes the name as proposed
+        dialogs.meanwhile = () -> desk.take(List.of(second));
+        interact(() -> lookup("#save-as").queryAs(ButtonBase.class).fire());
+        until(() -> Files.exists(target), "the changed copy");
+        until(() -> open.state().get() == OpenState.UNLOCKED);
+        until(() -> open.listing().archive().equals(target), "it is open now");
+        assertThat(open.listing().entries()).noneMatch(entry -> entry.path().endsWith("diary.txt"));
+        dialogs.meanwhile = () -> {};
+        Files.delete(target);
+        Files.delete(second);
+    }
+
     private void packedAndOpened() throws Exception {
         openArchive(
                 packed(outbox.resolve("small.zip"), PackOptions.STANDARD, "second hut", story),

@@ -89,6 +89,9 @@ abstract class InWindow extends ApplicationTest {
         /** The first of the files if there is none. */
         Path folder;
 
+        /** Done while a dialog is open. */
+        Runnable meanwhile = () -> {};
+
         @Override
         public List<Path> chooseFiles(String title) {
             return files;
@@ -106,6 +109,7 @@ abstract class InWindow extends ApplicationTest {
 
         @Override
         public Optional<Path> chooseTarget(String title, String name) {
+            meanwhile.run();
             return files.stream().findFirst().map(folder -> folder.resolve(name));
         }
     }

@@ -109,6 +109,9 @@ final class RoundRunCommand implements Callable<Integer> {
         if (!run.removed().isEmpty()) {
             terminal.say(Words.text("round.run.removed", run.removed().size()));
         }
+        if (run.notRemoved() > 0) {
+            terminal.say(Words.text("round.run.not-removed", run.notRemoved()));
+        }
         for (String id : run.brokenBefore()) {
             terminal.say(Words.text("round.run.broken", id));
         }

@@ -16,6 +16,7 @@ import java.util.Optional;
  * @param bytes of its file
  * @param removed older ones that were no longer wanted
  * @param brokenBefore ids of generations that were needed, and are gone or broken
+ * @param notRemoved how many older generations could not be removed; the next run tries again
  */
 public record RoundRun(
         Optional<Generation> made,
@@ -26,7 +27,8 @@ public record RoundRun(
         List<LeftOut> leftOut,
         List<String> unsteady,
         List<Generation> removed,
-        List<String> brokenBefore) {
+        List<String> brokenBefore,
+        int notRemoved) {
     public RoundRun {
         leftOut = List.copyOf(leftOut);
         unsteady = List.copyOf(unsteady);

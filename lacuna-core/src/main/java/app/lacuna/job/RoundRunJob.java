@@ -184,7 +184,8 @@ public final class RoundRunJob {
                     selection.leftOut(),
                     List.of(),
                     List.of(),
-                    List.copyOf(basis.broken()));
+                    List.copyOf(basis.broken()),
+                    0);
         }
         return make(store, selection, basis, found);
     }
@@ -217,9 +218,8 @@ public final class RoundRunJob {
                         whole ? Generation.Kind.WHOLE : Generation.Kind.CHANGES);
         GenerationReport report = new GenerationReport(listener, cancel);
         Generation made = store.add(write(store, head, items, found, report));
-        List<Generation> removed =
-                store.remove(
-                        new Retention(backup.keep(), clock.getZone()).removable(store.listed()));
+        List<Generation> old = retention().removable(store.listed());
+        List<Generation> removed = store.remove(old);
         return new RoundRun(
                 Optional.of(made),
                 made,
@@ -229,7 +229,12 @@ public final class RoundRunJob {
                 BackupSources.with(selection, report.leftOut()).leftOut(),
                 report.unsteady(),
                 removed,
-                List.copyOf(basis.broken()));
+                List.copyOf(basis.broken()),
+                old.size() - removed.size());
+    }
+
+    private Retention retention() {
+        return new Retention(backup.keep(), clock.getZone());
     }
 
     /** What the new form stores and the old one did not must be stored of all files. */

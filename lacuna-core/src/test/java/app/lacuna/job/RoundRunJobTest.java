@@ -95,6 +95,22 @@ class RoundRunJobTest {
                 .allMatch(each -> each.lost().isEmpty());
     }
 
+    /** The new generation exists, whatever becomes of the older ones. */
+    @Test
+    void run_thatCannotRemoveAnOlderOne_saysSoAndIsDone() throws IOException {
+        RoundRunJob.Wish whole = new RoundRunJob.Wish(true, false);
+        round = RoundsForTests.round(source, drive, Form.ZIP, new Keep(1, 0, 0, 0));
+        RoundsForTests.run(round, evening(0));
+        Path old = Moment.store(round).present().get(0).file();
+        Files.delete(old);
+        Files.writeString(Files.createDirectory(old).resolve("of somebody"), "else");
+        RoundRun run = RoundsForTests.run(round, evening(1), whole);
+        assertThat(run.made()).isPresent();
+        assertThat(run.removed()).isEmpty();
+        assertThat(run.notRemoved()).isEqualTo(1);
+        assertThat(old.resolve("of somebody")).exists();
+    }
+
     @Test
     void aChangeThatHidesItsTimeIsFound() throws IOException {
         Path file = source.resolve("register.csv");

@@ -63,6 +63,9 @@ record LockedReport(boolean good, String title, List<String> details) {
         if (!run.unsteady().isEmpty()) {
             warnings.add(Words.text("backup.run.changing", run.unsteady().size()));
         }
+        if (run.notRemoved() > 0) {
+            warnings.add(Words.text("backup.run.not-removed", run.notRemoved()));
+        }
         return warnings;
     }
 

@@ -172,9 +172,9 @@ class OpenWalkTest {
 
     private void allOpen() {
         while (script.step()) {
+            seePasswords();
             look();
         }
-        seePasswords();
         known.keySet().forEach(this::pathsIn);
     }
 

@@ -7,6 +7,7 @@ import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Programs;
+import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.session.AutoLockModel;
@@ -304,6 +305,7 @@ public final class OpenViewModel {
             state.set(OpenState.NOTHING);
             autoLock.stop();
             close(before, () -> {});
+            written.made().ifPresent(KeptPassword::close); // the window has it from now on
             List<Path> files = before.archive().files();
             written.failure().ifPresent(cause -> troubles().tell(cause, files, false));
             return;

@@ -126,7 +126,15 @@ public final class StagedFile implements AutoCloseable {
 
     @Override
     public void close() throws IOException {
-        channel.close();
+        try {
+            channel.close();
+        } catch (IOException e) {
+            if (published) {
+                return; // everything was forced to the device before it got its name
+            }
+            Files.deleteIfExists(temporary);
+            throw e;
+        }
         if (!published) {
             Files.deleteIfExists(temporary);
         }

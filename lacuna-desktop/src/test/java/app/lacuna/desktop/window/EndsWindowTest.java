@@ -234,6 +234,11 @@ class EndsWindowTest extends InWindow {
         press("#end-purge");
         until(() -> lookup("#clear-password-0").tryQuery().isPresent());
         interact(() -> lookup("#clear-password-0").<PasswordField>query().setText(PASSWORD));
+        interact(() -> desk.ends().lock());
+        until(() -> lookup("#clear-password-0").tryQuery().isEmpty(), "locked: nothing is typed");
+        press("#end-purge");
+        until(() -> lookup("#clear-password-0").tryQuery().isPresent());
+        interact(() -> lookup("#clear-password-0").<PasswordField>query().setText(PASSWORD));
         press("#clear-do");
         until(() -> desk.services().ends().seen().get().isEmpty());
         try (Stream<Path> left = Files.list(folder.resolve("data/Trash/files"))) {

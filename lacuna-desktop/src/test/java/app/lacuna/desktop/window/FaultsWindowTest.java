@@ -290,6 +290,30 @@ class FaultsWindowTest extends InWindow {
         assertThat(closed).isTrue();
     }
 
+    /** Another page has saved a job under this name: it is replaced on request only. */
+    @Test
+    void save_underTheNameOfAnotherJob_asksFirst() throws Exception {
+        addStory();
+        interact(() -> lookup("#save-round").queryAs(ButtonBase.class).fire());
+        TextField first = lookup("#round-name").query();
+        assertThat(first.getText()).isEmpty();
+        interact(() -> first.setText("finds"));
+        interact(() -> lookup("#round-save").queryAs(ButtonBase.class).fire());
+        until(() -> !window.shell().popovers().isOpen());
+        interact(pack::startAnew);
+        addStory();
+        interact(() -> lookup("#save-round").queryAs(ButtonBase.class).fire());
+        TextField second = lookup("#round-name").query();
+        assertThat(second.getText()).as("not the name of another job").isEmpty();
+        interact(() -> second.setText("finds"));
+        interact(() -> lookup("#round-save").queryAs(ButtonBase.class).fire());
+        assertThat(text("#round-message")).contains("Save once more to replace it");
+        picture("round-exists");
+        interact(() -> lookup("#round-save").queryAs(ButtonBase.class).fire());
+        until(() -> !window.shell().popovers().isOpen());
+        assertThat(pack.savedAs()).isEqualTo("finds");
+    }
+
     /** "Make" would give the page another password than the archive gets. */
     @Test
     void pack_closesThePopoverOfThePassword() throws Exception {
@@ -471,6 +495,10 @@ class FaultsWindowTest extends InWindow {
         until(() -> lookup("#jobs .link").queryAll().size() == 2);
         interact(() -> desk.newestPack().contents().add(story));
         until(() -> !desk.newestPack().contents().selection().get().items().isEmpty());
+        interact(() -> lookup("#job-0").queryAs(ButtonBase.class).fire());
+        waitForFxEvents();
+        assertThat(lookup("#remove-job").query().isVisible()).as("it is being packed").isFalse();
+        interact(() -> lookup("#job-1").queryAs(ButtonBase.class).fire());
         waitForFxEvents();
         clickOn("#remove-job");
         assertThat(lookup("#jobs").query().isVisible()).isFalse();

@@ -40,6 +40,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.ConcurrentModificationException;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -190,11 +191,23 @@ abstract class InWindow extends ApplicationTest {
 
     static void until(Callable<Boolean> condition, String what) throws TimeoutException {
         try {
-            waitFor(Integer.getInteger("until.seconds", 60), TimeUnit.SECONDS, condition);
+            waitFor(
+                    Integer.getInteger("until.seconds", 60),
+                    TimeUnit.SECONDS,
+                    () -> isTrue(condition));
         } catch (TimeoutException e) {
             throw new AssertionError("waited for " + what + " in vain", e);
         }
         waitForFxEvents();
+    }
+
+    /** The page may change while the test goes through its parts: then it looks again. */
+    private static boolean isTrue(Callable<Boolean> condition) throws Exception {
+        try {
+            return condition.call();
+        } catch (IndexOutOfBoundsException | ConcurrentModificationException e) {
+            return false;
+        }
     }
 
     /** Says whether a file has these contents; while it is being replaced there is none. */

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 class ManyFilesWindowTest extends InWindow {
     private static final int FILES = 100_000;
     private static final int REMOVED = 1_000;
-    private static final int RUNS = 2;
+    private static final int RUNS = 3;
     private static final long MOST_MS = 100;
 
     private static List<Path> files;

@@ -158,7 +158,7 @@ public final class MailModel {
 
     /** As files, which the user's own mail program opens as unsent messages. */
     public void saveDrafts(boolean evenWithPassword) {
-        if (isTold(evenWithPassword)) {
+        if (mailing.running().get() || isTold(evenWithPassword)) {
             return;
         }
         MailRequest request = request();
@@ -171,12 +171,13 @@ public final class MailModel {
                     List<Path> drafts = new MailDraftsJob(prepared, listener, cancel).run();
                     return new Ended(prepared, drafts, new MailSendJob.Sent(0, Optional.empty()));
                 },
-                password);
+                password,
+                Optional.empty());
     }
 
     /** What was taken before is not sent again. */
     public void send(boolean evenWithPassword) {
-        if (isTold(evenWithPassword)) {
+        if (mailing.running().get() || isTold(evenWithPassword)) {
             return;
         }
         MailRequest request = request();
@@ -187,24 +188,18 @@ public final class MailModel {
         run(
                 request,
                 (listener, cancel) -> {
-                    try {
-                        MailJob.Prepared prepared =
-                                again.isPresent()
-                                        ? again.get().prepared()
-                                        : new MailJob(request, listener, cancel).prepare(password);
-                        int from = again.map(Begun::taken).orElse(0);
-                        MailSendJob sending =
-                                new MailSendJob(
-                                        prepared,
-                                        new SmtpService(where, service),
-                                        listener,
-                                        cancel);
-                        return new Ended(prepared, List.of(), sent(sending, from));
-                    } finally {
-                        service.ifPresent(Secret::close);
-                    }
+                    MailJob.Prepared prepared =
+                            again.isPresent()
+                                    ? again.get().prepared()
+                                    : new MailJob(request, listener, cancel).prepare(password);
+                    int from = again.map(Begun::taken).orElse(0);
+                    MailSendJob sending =
+                            new MailSendJob(
+                                    prepared, new SmtpService(where, service), listener, cancel);
+                    return new Ended(prepared, List.of(), sent(sending, from));
                 },
-                password);
+                password,
+                service);
     }
 
     /** What was prepared is there for the next time, whatever becomes of it now. */
@@ -245,11 +240,17 @@ public final class MailModel {
                 : Optional.of(Secret.takeOver(typed.toCharArray()));
     }
 
-    private void run(MailRequest request, Work<Ended> work, Optional<Secret> password) {
-        if (!mailing.running().get()) {
-            done.set(Optional.empty());
-            failure.set(Optional.empty());
-        }
+    /**
+     * @param password of the archive; closed at the end
+     * @param service the password of the mail service; closed at the end
+     */
+    private void run(
+            MailRequest request,
+            Work<Ended> work,
+            Optional<Secret> password,
+            Optional<Secret> service) {
+        done.set(Optional.empty());
+        failure.set(Optional.empty());
         mailing.start(
                 work,
                 outcome ->
@@ -257,7 +258,10 @@ public final class MailModel {
                                 ended -> ended(request, ended),
                                 cause -> failure.set(Optional.of(FailureText.of(cause)))),
                 late -> {},
-                () -> password.ifPresent(Secret::close));
+                () -> {
+                    password.ifPresent(Secret::close);
+                    service.ifPresent(Secret::close);
+                });
     }
 
     private void ended(MailRequest request, Ended ended) {

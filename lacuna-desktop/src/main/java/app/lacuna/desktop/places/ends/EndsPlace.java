@@ -90,6 +90,12 @@ public final class EndsPlace implements Place {
         return asking;
     }
 
+    /** A question goes, and with it the password that was typed into it. */
+    @Override
+    public void lock() {
+        cancel();
+    }
+
     @Override
     public List<PlaceKey> keys() {
         return List.of(

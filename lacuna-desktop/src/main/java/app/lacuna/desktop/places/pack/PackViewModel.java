@@ -218,7 +218,7 @@ public final class PackViewModel {
     }
 
     /** The name of the saved job that this page was loaded from or saved as; empty if none. */
-    String savedAs() {
+    public String savedAs() {
         return savedAs;
     }
 

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.DurableFolder;
 import app.lacuna.clearing.Journal.Line;
 import app.lacuna.clearing.Journal.Mark;
 import app.lacuna.state.PrivatePlaces;
@@ -73,6 +74,7 @@ public final class Aside implements AutoCloseable {
     public void close() {
         try {
             if (held.putBackAll()) {
+                DurableFolder.force(folder.getParent());
                 Register.note(Mark.GONE, folder, false);
             }
         } finally {

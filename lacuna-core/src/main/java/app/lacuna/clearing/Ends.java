@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Presence;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -13,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 
 /**
  * The loose ends that the {@link Register} keeps, and what becomes of them. Where nothing can be
@@ -70,13 +72,20 @@ public final class Ends {
     public static void gone(Collection<Path> places) {
         Set<Path> all = new HashSet<>();
         places.forEach(place -> all.add(place.toAbsolutePath()));
+        forceFolders(all);
         forget(file -> file.inTrash().isEmpty() && all.contains(file.path()));
     }
 
     /** These are deleted out of the trash. */
     public static void purged(Collection<InTrash> places) {
         Set<InTrash> all = Set.copyOf(places);
+        forceFolders(all.stream().map(InTrash::file).collect(Collectors.toSet()));
         forget(file -> file.inTrash().filter(all::contains).isPresent());
+    }
+
+    /** Makes deletions durable. A power cut must not restore files that have no record any more. */
+    private static void forceFolders(Set<Path> deleted) {
+        deleted.stream().map(Path::getParent).distinct().forEach(DurableFolder::force);
     }
 
     /** Nothing is there any more in this folder. */
@@ -103,6 +112,7 @@ public final class Ends {
 
     /** The files are out of the trash again: where each of them is now. */
     public static void takenBack(Map<InTrash, Path> places) {
+        forceFolders(places.keySet().stream().map(InTrash::file).collect(Collectors.toSet()));
         changeFiles(
                 !places.isEmpty(),
                 file ->

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -39,6 +40,7 @@ public final class FreeName {
             if (plain) {
                 Files.createLink(to, from);
                 Failpoint.reached("link.made");
+                DurableFolder.force(to.toAbsolutePath().getParent());
                 Files.delete(from);
                 return true;
             }
@@ -51,6 +53,7 @@ public final class FreeName {
         }
         try {
             Files.move(from, to);
+            DurableFolder.force(to.toAbsolutePath().getParent());
             return true;
         } catch (FileAlreadyExistsException e) {
             return false;

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import app.lacuna.state.PrivatePlaces;
 import com.fasterxml.jackson.core.JsonFactory;
@@ -43,6 +44,8 @@ final class Journal implements AutoCloseable {
         BASE,
         /** A file that the user wanted, or has. */
         READABLE,
+        /** A file of a set, useless without the last file of that set. */
+        PART,
         /** What was said of the readable files of a batch is remembered in its own place. */
         SETTLED,
         /** It is not there any more. */
@@ -50,9 +53,10 @@ final class Journal implements AutoCloseable {
     }
 
     /**
-     * @param kind of readable files: {@link LooseEnd.Kind}, else empty
+     * @param kind of readable files: {@link LooseEnd.Kind}; of a part the key of the file; else
+     *     empty
      * @param batch of readable files: of the job that has made them, else empty
-     * @param archive of readable files: where they are locked too
+     * @param archive of readable files: where they are locked too; of a part the last of its set
      * @param volume of a folder with files out of reach: where its disk was mounted
      */
     record Line(
@@ -84,6 +88,7 @@ final class Journal implements AutoCloseable {
     private final Path file;
     private final FileChannel channel;
     private final FileLock lock;
+    private boolean nameIsDurable;
 
     private Journal(Path file, FileChannel channel, FileLock lock) {
         this.file = file;
@@ -147,8 +152,17 @@ final class Journal implements AutoCloseable {
         }
         if (durable) {
             channel.force(false);
+            forceName();
         }
         Failpoint.reached("journal.written");
+    }
+
+    /** Called late, because most processes write nothing that must survive a power cut. */
+    private void forceName() {
+        if (!nameIsDurable) {
+            DurableFolder.force(file.toAbsolutePath().getParent());
+            nameIsDurable = true;
+        }
     }
 
     private static void write(Line line, StringWriter text) throws IOException {

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.base.Presence;
 import app.lacuna.clearing.Journal.Line;
 import app.lacuna.clearing.Journal.Mark;
 import java.io.IOException;
@@ -60,8 +61,7 @@ final class Leftovers {
                         .forEach(line -> gone.add(line.path()));
                 boolean all = true;
                 for (Line line : lines) {
-                    boolean done = line.mark() == Mark.ASIDE && gone.contains(line.path());
-                    all &= done || isRemoved(line, journal.token());
+                    all &= isRemoved(line, gone.contains(line.path()), journal);
                 }
                 if (all) {
                     journal.delete();
@@ -72,11 +72,12 @@ final class Leftovers {
         }
     }
 
-    private boolean isRemoved(Line line, String token) {
+    private boolean isRemoved(Line line, boolean gone, Journal journal) throws IOException {
         return switch (line.mark()) {
-            case TEMPORARY -> areTemporariesRemoved(line, token);
+            case TEMPORARY -> areTemporariesRemoved(line, journal.token());
             case OWN -> isOwnFolderRemoved(line);
-            case ASIDE -> AsideRecovery.isDone(line);
+            case ASIDE -> gone || AsideRecovery.isDone(line);
+            case PART -> gone || isPartDone(line, journal);
             case BASE, READABLE, SETTLED, GONE -> true;
         };
     }
@@ -95,6 +96,26 @@ final class Leftovers {
         } catch (IOException | DirectoryIteratorException e) {
             return false;
         }
+    }
+
+    /**
+     * Removed, unless the set is complete: then the part is noted as done, whatever comes later.
+     */
+    private boolean isPartDone(Line line, Journal journal) throws IOException {
+        Presence last = Presence.of(line.archive().orElse(line.path()));
+        if (last == Presence.UNKNOWN) {
+            return false;
+        }
+        if (last == Presence.EXISTS) {
+            journal.append(List.of(new Line(Mark.GONE, line.path(), "", Instant.now())), true);
+            return true;
+        }
+        if (Presence.of(line.path()) != Presence.EXISTS) {
+            return Presence.of(line.path().getParent()) == Presence.EXISTS || isOld(line);
+        }
+        Optional<String> key = ReadableFile.now(line.path(), "").key();
+        boolean ours = key.filter(line.kind()::equals).isPresent();
+        return !ours || counted(Clearer.delete(line.path()));
     }
 
     private boolean isOwnFolderRemoved(Line line) {

@@ -153,6 +153,32 @@ public final class Register {
         }
     }
 
+    /**
+     * Before a part of a set gets its name. If the process ends before the last one has its name,
+     * the next start deletes the part.
+     *
+     * @param written where the part is until then
+     */
+    public static void part(Path name, Path written, Path last) throws IOException {
+        Path absolute = name.toAbsolutePath();
+        Optional<String> key = ReadableFile.now(written, "").key();
+        if (Journal.canName(absolute) && key.isPresent()) {
+            Optional<Path> end = Optional.of(last.toAbsolutePath());
+            note(List.of(new Line(Mark.PART, absolute, key.get(), Instant.now(), "", end)), true);
+        }
+    }
+
+    /** All parts of a set have their names, or none has. */
+    public static void partsAreDone(List<Path> names) {
+        List<Line> lines =
+                names.stream()
+                        .map(Path::toAbsolutePath)
+                        .filter(Journal::canName)
+                        .map(name -> line(Mark.GONE, name))
+                        .toList();
+        note(lines, true);
+    }
+
     static void note(Mark mark, Path place, boolean durable) {
         Path absolute = place.toAbsolutePath();
         if (Journal.canName(absolute)) {
@@ -214,7 +240,7 @@ public final class Register {
                     switch (line.mark()) {
                         case OWN, ASIDE -> Files.exists(line.path(), LinkOption.NOFOLLOW_LINKS);
                         case TEMPORARY -> hasTemporaries(line.path());
-                        case BASE, READABLE, SETTLED, GONE -> false;
+                        case BASE, READABLE, PART, SETTLED, GONE -> false;
                     };
             if (left) {
                 return false;

@@ -81,11 +81,13 @@ final class Looking {
         return new Seen(end, withoutLoneFolders());
     }
 
-    private static Optional<InTrash> inTrash(
-            ReadableFile file, Map<Path, List<InTrash>> thrownAway) {
-        return thrownAway.getOrDefault(file.path(), List.of()).stream()
-                .filter(place -> isSame(file, place.file()))
-                .findFirst();
+    private Optional<InTrash> inTrash(ReadableFile file, Map<Path, List<InTrash>> thrownAway) {
+        Optional<InTrash> found =
+                thrownAway.getOrDefault(file.path(), List.of()).stream()
+                        .filter(place -> isSame(file, place.file()))
+                        .findFirst();
+        found.ifPresent(place -> trash.orElseThrow().explain(place, file.path()));
+        return found;
     }
 
     /** Folders alone hold nothing that could be read. */
@@ -126,6 +128,7 @@ final class Looking {
             }
             return;
         }
+        finishTakingBack(file);
         ReadableFile here = file.withInTrash(Optional.empty());
         if (file.looksLike(now)) {
             see(here, State.THERE);
@@ -133,6 +136,24 @@ final class Looking {
             see(now.withSha256(file.sha256()), State.THERE);
         } else {
             changed.add(here);
+        }
+    }
+
+    /** A process that ended while it took the file back has left it under both names. */
+    private void finishTakingBack(ReadableFile file) {
+        InTrash place = file.inTrash().orElse(null);
+        try {
+            boolean both =
+                    place != null
+                            && trash.isPresent()
+                            && file.isFile()
+                            && Presence.of(place.file()) == Presence.EXISTS
+                            && Files.isSameFile(place.file(), file.path());
+            if (both) {
+                trash.get().purge(place);
+            }
+        } catch (IOException e) {
+            return; // the next scan tries again
         }
     }
 

@@ -1,5 +1,6 @@
 package app.lacuna.staging;
 
+import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import app.lacuna.clearing.FreeName;
 import app.lacuna.clearing.Register;
@@ -98,7 +99,7 @@ public final class StagedFile implements AutoCloseable {
         published = true;
         Failpoint.reached("publish.after");
         if (forced) {
-            forceFolder(name.toAbsolutePath().getParent());
+            DurableFolder.force(name.toAbsolutePath().getParent());
         }
     }
 
@@ -113,14 +114,6 @@ public final class StagedFile implements AutoCloseable {
     private void moveIfFree(Path name) throws IOException {
         if (!FreeName.move(temporary, name)) {
             throw new FileAlreadyExistsException(name.toString());
-        }
-    }
-
-    private static void forceFolder(Path place) {
-        try (FileChannel folder = FileChannel.open(place, StandardOpenOption.READ)) {
-            folder.force(true);
-        } catch (IOException | UnsupportedOperationException e) {
-            // Some systems can not open a folder; the move has happened all the same.
         }
     }
 

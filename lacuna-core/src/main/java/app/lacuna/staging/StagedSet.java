@@ -1,5 +1,6 @@
 package app.lacuna.staging;
 
+import app.lacuna.clearing.Register;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
 import java.io.IOException;
@@ -110,14 +111,16 @@ public final class StagedSet implements AutoCloseable {
         List<Path> done = new ArrayList<>();
         try {
             for (int i = 0; i < names.size(); i++) {
-                publish(files.get(i), names.get(i), existing);
+                publish(files.get(i), names, i, existing);
                 done.add(names.get(i));
             }
+            Register.partsAreDone(allButLast(names));
             return names;
         } catch (IOException e) {
             for (Path published : done) {
                 Files.deleteIfExists(published);
             }
+            Register.partsAreDone(allButLast(names));
             throw e instanceof FileAlreadyExistsException ? new TargetExists(name) : e;
         }
     }
@@ -133,9 +136,13 @@ public final class StagedSet implements AutoCloseable {
     /**
      * On another device it is copied beside its name first: only there it can be given in a step.
      */
-    private void publish(StagedFile file, Path name, Existing existing) throws IOException {
+    private void publish(StagedFile file, List<Path> names, int number, Existing existing)
+            throws IOException {
+        Path name = names.get(number);
+        Path last = names.get(names.size() - 1);
         Path folder = name.getParent();
         if (SameDevice.of(file.temporary(), folder)) {
+            noteIfPart(name, file, last);
             marks.put(name, FileMark.of(file.temporary()));
             file.publishAs(name, existing);
             return;
@@ -147,8 +154,19 @@ public final class StagedSet implements AutoCloseable {
                     StandardCopyOption.REPLACE_EXISTING,
                     StandardCopyOption.COPY_ATTRIBUTES);
             beside.force();
+            noteIfPart(name, beside, last);
             marks.put(name, FileMark.of(beside.temporary()));
             beside.publishAs(name, existing);
+        }
+    }
+
+    private static List<Path> allButLast(List<Path> names) {
+        return names.subList(0, names.size() - 1);
+    }
+
+    private static void noteIfPart(Path name, StagedFile file, Path last) throws IOException {
+        if (!name.equals(last)) {
+            Register.part(name, file.temporary(), last);
         }
     }
 

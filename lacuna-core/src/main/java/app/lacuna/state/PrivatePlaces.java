@@ -1,11 +1,14 @@
 package app.lacuna.state;
 
+import app.lacuna.base.DurableFolder;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileAttribute;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Set;
 
 /** Files and folders that nobody but the user can read, where the file system knows users. */
@@ -30,6 +33,20 @@ public final class PrivatePlaces {
 
     /** Made if it is not there, with those on the way to it; closed to others if it was open. */
     public static void makeFolder(Path folder) throws IOException {
+        List<Path> missing = missing(folder.toAbsolutePath());
+        makeIfMissing(folder);
+        missing.forEach(made -> DurableFolder.force(made.getParent()));
+    }
+
+    private static List<Path> missing(Path folder) {
+        List<Path> missing = new ArrayList<>();
+        for (Path at = folder; at != null && !Files.exists(at); at = at.getParent()) {
+            missing.add(at);
+        }
+        return missing;
+    }
+
+    private static void makeIfMissing(Path folder) throws IOException {
         if (!knowsUsers(folder)) {
             Files.createDirectories(folder); // the place itself belongs to the user there
             return;

@@ -1,5 +1,6 @@
 package app.lacuna.state;
 
+import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -37,5 +38,6 @@ public final class WholeFile {
         Files.move(
                 made, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         Failpoint.reached("state.after");
+        DurableFolder.force(place.toAbsolutePath().getParent());
     }
 }

@@ -16,7 +16,9 @@ import java.nio.file.StandardOpenOption;
 import java.security.SecureRandom;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -128,12 +130,19 @@ record Can(Path folder, Optional<Path> top) {
         } catch (IOException | DirectoryIteratorException e) {
             return; // there is no such trash
         }
-        if (things.isEmpty()) {
+        List<Path> unexplained = unexplained(things.values());
+        if (things.isEmpty() && unexplained.isEmpty()) {
             return;
         }
         for (Path original : originals) {
-            for (Path at = original; at != null; at = at.getParent()) {
-                for (InTrash thing : things.getOrDefault(at, List.of())) {
+            for (Path at = original; at.getFileName() != null; at = at.getParent()) {
+                List<InTrash> possible = new ArrayList<>(things.getOrDefault(at, List.of()));
+                for (Path thing : unexplained) {
+                    if (mayBe(thing.getFileName().toString(), at.getFileName().toString())) {
+                        possible.add(new InTrash(thing, noteOf(info(), thing.getFileName())));
+                    }
+                }
+                for (InTrash thing : possible) {
                     Path file = at(thing.file(), at.relativize(original));
                     if (Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
                         found.computeIfAbsent(original, key -> new ArrayList<>())
@@ -141,6 +150,50 @@ record Can(Path folder, Optional<Path> top) {
                     }
                 }
             }
+        }
+    }
+
+    /** Lists the items without a readable note. A power cut can undo the writing of a note. */
+    private List<Path> unexplained(Collection<List<InTrash>> explained) {
+        Set<Path> known = new HashSet<>();
+        explained.forEach(same -> same.forEach(thing -> known.add(thing.file())));
+        List<Path> unexplained = new ArrayList<>();
+        try (DirectoryStream<Path> all = Files.newDirectoryStream(files())) {
+            for (Path thing : all) {
+                if (!known.contains(thing)) {
+                    unexplained.add(thing);
+                }
+            }
+        } catch (IOException | DirectoryIteratorException e) {
+            return unexplained; // what cannot be listed cannot be found
+        }
+        return unexplained;
+    }
+
+    /** Whether the item has this name, with or without a number before the ending. */
+    private static boolean mayBe(String thing, String name) {
+        int dot = name.lastIndexOf('.');
+        return thing.equals(name)
+                || dot > 0
+                        && thing.startsWith(name.substring(0, dot + 1))
+                        && thing.endsWith(name.substring(dot))
+                || dot <= 0 && thing.startsWith(name + ".");
+    }
+
+    /** Writes the note of an item without a readable note. */
+    void explain(InTrash place, Path original, LocalDateTime when) {
+        Path thing = fileOf(place.info());
+        if (TrashInfo.original(place.info(), top).isPresent() || !place.file().startsWith(thing)) {
+            return;
+        }
+        Path at = original;
+        for (Path below = place.file(); !below.equals(thing); below = below.getParent()) {
+            at = at.getParent();
+        }
+        try {
+            Files.write(place.info(), TrashInfo.of(at, top, when));
+        } catch (IOException e) {
+            return; // the next scan tries again
         }
     }
 

@@ -116,6 +116,11 @@ public final class FreedesktopTrash implements Trash {
         return found;
     }
 
+    @Override
+    public void explain(InTrash place, Path original) {
+        canOf(place).explain(place, original, LocalDateTime.now(clock));
+    }
+
     /** Where they were, or the nearest that is still there. */
     private static Set<Path> folders(Set<Path> originals) {
         Set<Path> folders = new LinkedHashSet<>();

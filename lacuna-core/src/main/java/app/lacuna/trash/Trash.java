@@ -29,6 +29,12 @@ public interface Trash {
      */
     Map<Path, List<InTrash>> find(Set<Path> originals);
 
+    /**
+     * Writes the original path of an item again, if the trash has lost it. The caller has
+     * identified the item by name, size and time.
+     */
+    void explain(InTrash place, Path original);
+
     /** Whether what is there still is what was put there, and not something else by now. */
     boolean has(InTrash place, Path original);
 

@@ -27,12 +27,12 @@ import java.util.List;
 import java.util.Optional;
 
 /** A round, its clock and its password, for tests. */
-final class RoundsForTests {
-    static final String PASSWORD = "x";
+public final class RoundsForTests {
+    public static final String PASSWORD = "x";
 
     private RoundsForTests() {}
 
-    static Round round(Path source, Path destination, Form form, Keep keep) {
+    public static Round round(Path source, Path destination, Form form, Keep keep) {
         return new Round(
                         "Evening copy",
                         List.of(source),
@@ -47,15 +47,16 @@ final class RoundsForTests {
                 .with(new Backup("r1", form, Level.FAST, keep, false, Optional.empty()));
     }
 
-    static Clock at(Instant time) {
+    public static Clock at(Instant time) {
         return Clock.fixed(time, ZoneOffset.UTC);
     }
 
-    static RoundRun run(Round round, Instant time) throws IOException {
+    public static RoundRun run(Round round, Instant time) throws IOException {
         return run(round, time, RoundRunJob.Wish.USUAL);
     }
 
-    static RoundRun run(Round round, Instant time, RoundRunJob.Wish wish) throws IOException {
+    public static RoundRun run(Round round, Instant time, RoundRunJob.Wish wish)
+            throws IOException {
         try (Secret password = TestTrees.secret(PASSWORD)) {
             return new RoundRunJob(
                             round,
@@ -68,7 +69,7 @@ final class RoundsForTests {
         }
     }
 
-    static Moment moment(Round round, Generation generation) throws IOException {
+    public static Moment moment(Round round, Generation generation) throws IOException {
         GenerationStore store = Moment.store(round);
         try (Secret password = TestTrees.secret(PASSWORD)) {
             return Moment.open(
@@ -76,7 +77,7 @@ final class RoundsForTests {
         }
     }
 
-    static ExtractReport takeOut(Moment moment, Path to) throws IOException {
+    public static ExtractReport takeOut(Moment moment, Path to) throws IOException {
         return new Extractor(
                         moment.archive(),
                         ExtractOptions.of(to, ConflictRule.FAIL),
@@ -85,7 +86,7 @@ final class RoundsForTests {
                 .extract(moment.archive().listing().entries());
     }
 
-    static List<RoundCheckJob.Checked> check(Round round) throws IOException {
+    public static List<RoundCheckJob.Checked> check(Round round) throws IOException {
         try (Secret password = TestTrees.secret(PASSWORD)) {
             return new RoundCheckJob(
                             Moment.store(round),
@@ -96,7 +97,7 @@ final class RoundsForTests {
         }
     }
 
-    static PutBackJob.Result putBack(Round round, Generation generation) throws IOException {
+    public static PutBackJob.Result putBack(Round round, Generation generation) throws IOException {
         try (Moment moment = moment(round, generation);
                 Secret password = TestTrees.secret(PASSWORD)) {
             PutBackJob job =

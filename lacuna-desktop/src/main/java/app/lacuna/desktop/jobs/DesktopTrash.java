@@ -46,6 +46,11 @@ public final class DesktopTrash implements Trash {
     }
 
     @Override
+    public void explain(InTrash place, Path original) {
+        // the system keeps its own notes
+    }
+
+    @Override
     public boolean has(InTrash place, Path original) {
         return false;
     }

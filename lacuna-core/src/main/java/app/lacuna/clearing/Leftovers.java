@@ -98,9 +98,7 @@ final class Leftovers {
         }
     }
 
-    /**
-     * Removed, unless the set is complete: then the part is noted as done, whatever comes later.
-     */
+    /** Deletes the part of an incomplete set. Records the part of a complete set as done. */
     private boolean isPartDone(Line line, Journal journal) throws IOException {
         Presence last = Presence.of(line.archive().orElse(line.path()));
         if (last == Presence.UNKNOWN) {

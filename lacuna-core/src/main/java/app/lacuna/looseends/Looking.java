@@ -139,7 +139,7 @@ final class Looking {
         }
     }
 
-    /** A process that ended while it took the file back has left it under both names. */
+    /** Deletes the name in the trash if a process ended while it restored the file. */
     private void finishTakingBack(ReadableFile file) {
         InTrash place = file.inTrash().orElse(null);
         try {

@@ -105,20 +105,13 @@ build_if_changed() {
   echo "$state" >"$build_dir/state"
 }
 
-# fuzz_once [all]: half of the fuzz tests, the other half on the next day, or all of them; each in a Java of
-# its own, two beside each other. The modules have been built.
-fuzz_once() {
+# fuzz_all: every fuzz target, each in its own process, two side by side. The modules have been built.
+fuzz_all() {
   export -f fuzz_test
   export root build_dir
-  local even="ReaderFuzzTest SalvageFuzzTest KeepingFuzzTest TarFuzzTest"
-  local odd="LayeredFuzzTest SalvageCountFuzzTest NameRulesFuzzTest PgpFuzzTest"
-  local tests="$even $odd"
-  if [ "${1:-}" != all ]; then
-    tests=$even
-    [ $((10#$(date +%j) % 2)) -eq 0 ] || tests=$odd
-  fi
-  # shellcheck disable=SC2086
-  printf '%s\n' $tests | xargs -P 2 -I '{}' bash -c 'fuzz_test {}'
+  printf '%s\n' ReaderFuzzTest SalvageFuzzTest KeepingFuzzTest TarFuzzTest \
+    LayeredFuzzTest SalvageCountFuzzTest NameRulesFuzzTest PgpFuzzTest |
+    xargs -P 2 -I '{}' bash -c 'fuzz_test {}'
 }
 
 fuzz_test() {
@@ -131,7 +124,8 @@ fuzz_test() {
     echo "$test found something; see .build/fuzz-$test.log" >&2
     return 1
   }
-  echo "Fuzzing: $test: $(grep -o 'Done [0-9]* runs' "$build_dir/fuzz-$test.log")" >&2
+  echo "Fuzzing: $test: $(grep -o 'Seed: [0-9]*' "$build_dir/fuzz-$test.log" | head -n 1)," \
+    "$(grep -o 'Done [0-9]* runs' "$build_dir/fuzz-$test.log")" >&2
 }
 
 # class_path MODULE: its own classes and everything it needs.
@@ -199,6 +193,17 @@ make_class_archive() {
 
 # How the command line uses memory; its archive of classes is made for just that.
 cli_options="-Xmx${LACUNA_HEAP:-1g} -XX:+UseSerialGC"
+
+# report_coverage: branch coverage of each package, from the reports of JaCoCo.
+report_coverage() {
+  local report
+  for report in "$root"/lacuna-*/target/site/jacoco/jacoco.csv; do
+    awk -F, 'NR > 1 { missed[$2] += $6; covered[$2] += $7 }
+      END { for (p in missed) if (missed[p] + covered[p] > 0)
+        printf "%5.1f %%  %5d of %5d branches  %s\n", 100 * covered[p] / (missed[p] + covered[p]), covered[p],
+          missed[p] + covered[p], p }' "$report" | sort -k 6
+  done
+}
 
 # same_jars_again: builds what ships once more, from a copy in another folder, and compares the jars.
 same_jars_again() {

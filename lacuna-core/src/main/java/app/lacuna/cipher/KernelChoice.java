@@ -9,6 +9,7 @@ import java.util.Random;
 import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 
 /**
@@ -34,6 +35,7 @@ final class KernelChoice {
     private final Supplier<Optional<LaneKernel>> other;
     private final Duration patience;
     private final Executor background;
+    private final LongSupplier nanoTime;
     private final AtomicLong served = new AtomicLong();
     private final AtomicBoolean busy = new AtomicBoolean();
     private volatile long nextTrial;
@@ -43,16 +45,19 @@ final class KernelChoice {
      * @param other loaded when it is tried
      * @param patience how long a trial takes at most
      * @param background runs the trial
+     * @param nanoTime measures the trial
      */
     KernelChoice(
             LaneKernel first,
             Supplier<Optional<LaneKernel>> other,
             Duration patience,
-            Executor background) {
+            Executor background,
+            LongSupplier nanoTime) {
         this.first = first;
         this.other = other;
         this.patience = patience;
         this.background = background;
+        this.nanoTime = nanoTime;
         this.chosen = first;
     }
 
@@ -105,19 +110,19 @@ final class KernelChoice {
 
     private Outcome tried(LaneKernel candidate) {
         Random random = new Random();
-        long start = System.nanoTime();
+        long start = nanoTime.getAsLong();
         double firstBest = Double.MAX_VALUE;
         double candidateBest = Double.MAX_VALUE;
-        while (System.nanoTime() - start < patience.toNanos()) {
+        while (nanoTime.getAsLong() - start < patience.toNanos()) {
             List<LaneDerivation.Block> blocks = blocks(candidate.maxLanes(), random);
-            long before = System.nanoTime();
+            long before = nanoTime.getAsLong();
             int[][] sums = new LaneDerivation(candidate).rounds(blocks, ROUNDS);
-            candidateBest = Math.min(candidateBest, (double) System.nanoTime() - before);
+            candidateBest = Math.min(candidateBest, (double) nanoTime.getAsLong() - before);
             List<LaneDerivation.Block> some =
                     blocks.subList(0, Math.min(blocks.size(), first.maxLanes()));
-            before = System.nanoTime();
+            before = nanoTime.getAsLong();
             int[][] expected = new LaneDerivation(first).rounds(some, ROUNDS);
-            double perBlock = (double) (System.nanoTime() - before) / some.size();
+            double perBlock = (double) (nanoTime.getAsLong() - before) / some.size();
             firstBest = Math.min(firstBest, perBlock * blocks.size());
             if (!isSame(sums, 0, expected)) {
                 return Outcome.WRONG;

@@ -33,7 +33,8 @@ public final class KeyDerivation implements AutoCloseable {
                     LoopLanes.KERNEL,
                     VectorKernel::load,
                     KernelChoice.PATIENCE,
-                    KeyDerivation::inTheBackground);
+                    KeyDerivation::inTheBackground,
+                    System::nanoTime);
 
     private final int[] innerStart;
     private final int[] outerStart;

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Supplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -14,6 +15,10 @@ import org.junit.jupiter.api.Timeout;
 @Timeout(60)
 class KernelChoiceTest {
     private final AtomicInteger trials = new AtomicInteger();
+
+    /** Only hashing takes time. */
+    private final AtomicLong time = new AtomicLong();
+
     private final CountDownLatch mayBegin = new CountDownLatch(1);
     private final CountDownLatch ended = new CountDownLatch(1);
 
@@ -68,24 +73,17 @@ class KernelChoiceTest {
         }
     }
 
-    private static LaneKernel slow() {
-        return new Changed("slow", () -> spin(20_000), 0, 8);
+    private LaneKernel slow() {
+        return new Changed("slow", () -> time.addAndGet(20_000), 0, 8);
     }
 
     /** Has more lanes than the other one; a difference is in the last of them. */
-    private static LaneKernel fast(int difference) {
-        return new Changed("fast", () -> {}, difference, 32);
-    }
-
-    private static void spin(long nanos) {
-        long until = System.nanoTime() + nanos;
-        while (System.nanoTime() < until) {
-            Thread.onSpinWait();
-        }
+    private LaneKernel fast(int difference) {
+        return new Changed("fast", () -> time.addAndGet(1_000), difference, 32);
     }
 
     private KernelChoice choice(LaneKernel first, Supplier<Optional<LaneKernel>> other) {
-        return new KernelChoice(first, other, Duration.ofMillis(500), background);
+        return new KernelChoice(first, other, Duration.ofMillis(500), background, time::get);
     }
 
     @Test
@@ -122,13 +120,14 @@ class KernelChoiceTest {
     void whatWasNotFasterIsTriedAgainAfterMuchMoreWork() {
         AtomicInteger asked = new AtomicInteger();
         LaneKernel fast = fast(0);
-        LaneKernel slower = new Changed("slower", () -> spin(100_000), 0, 8);
+        LaneKernel slower = new Changed("slower", () -> time.addAndGet(100_000), 0, 8);
         KernelChoice choice =
                 new KernelChoice(
                         slow(),
                         () -> Optional.of(asked.incrementAndGet() == 1 ? slower : fast),
                         Duration.ofMillis(50),
-                        Runnable::run);
+                        Runnable::run,
+                        time::get);
         choice.expect(KernelChoice.ENOUGH_BLOCKS);
         choice.expect(KernelChoice.ENOUGH_BLOCKS);
         assertThat(asked).hasValue(1);

@@ -11,10 +11,12 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** The same derivation in Javas that have the vector module, forbid it, or lack it. */
+@Tag("slow")
 class VectorModuleTest {
     private static final String ALLOWED = "--add-exports=java.base/jdk.internal.module=ALL-UNNAMED";
     private static final String PLAIN = "loops of plain Java";

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.zip.CRC32C;
 
 /** The content of a disk: numbered files, folders and links. Number 0 is the top folder. */
 final class Image {
@@ -19,6 +20,7 @@ final class Image {
         private final String linkTarget;
         private final Map<String, Integer> entries = new TreeMap<>();
         private byte[] bytes = new byte[0];
+        private long checksum = -1;
         private FileTime modified = FileTime.fromMillis(0);
         private Set<PosixFilePermission> permissions = Set.of();
 
@@ -55,6 +57,7 @@ final class Image {
             Node copy = new Node(kind, linkTarget);
             copy.entries.putAll(entries);
             copy.bytes = bytes; // replaced, never changed
+            copy.checksum = checksum;
             copy.modified = modified;
             copy.permissions = permissions;
             return copy;
@@ -64,7 +67,21 @@ final class Image {
             byte[] longer =
                     Arrays.copyOf(bytes, (int) Math.max(bytes.length, position + written.length));
             System.arraycopy(written, 0, longer, (int) position, written.length);
-            bytes = longer;
+            setBytes(longer);
+        }
+
+        private void setBytes(byte[] changed) {
+            bytes = changed;
+            checksum = -1;
+        }
+
+        private long checksum() {
+            if (checksum < 0) {
+                CRC32C sum = new CRC32C();
+                sum.update(bytes);
+                checksum = sum.getValue();
+            }
+            return checksum;
         }
     }
 
@@ -89,7 +106,7 @@ final class Image {
             nodes.get(write.file()).write(write.position(), write.bytes());
         } else if (operation instanceof Operation.Truncate cut) {
             Node node = nodes.get(cut.file());
-            node.bytes = Arrays.copyOf(node.bytes, (int) Math.min(node.bytes.length, cut.size()));
+            node.setBytes(Arrays.copyOf(node.bytes, (int) Math.min(node.bytes.length, cut.size())));
         } else if (operation instanceof Operation.Describe describe) {
             nodes.get(describe.node()).modified = describe.modified();
             nodes.get(describe.node()).permissions = describe.permissions();
@@ -115,7 +132,7 @@ final class Image {
         text.append(number);
         switch (node.kind) {
             case FILE ->
-                    text.append(':').append(node.bytes.length).append(':').append(hash(node.bytes));
+                    text.append(':').append(node.bytes.length).append(':').append(node.checksum());
             case LINK -> text.append("->").append(node.linkTarget);
             case FOLDER -> {
                 text.append('{');
@@ -128,11 +145,5 @@ final class Image {
                 text.append('}');
             }
         }
-    }
-
-    private static long hash(byte[] bytes) {
-        java.util.zip.CRC32C sum = new java.util.zip.CRC32C();
-        sum.update(bytes);
-        return sum.getValue();
     }
 }

@@ -15,17 +15,24 @@ import java.util.Random;
  * name.
  */
 final class PowerCuts {
-    private final Image before;
     private final List<Operation> log;
     private final int random;
+
+    /** The contents after each operation, nothing lost. */
+    private final List<Image> whole = new ArrayList<>();
 
     /**
      * @param random how many random choices are tried for each prefix
      */
     PowerCuts(Image before, List<Operation> log, int random) {
-        this.before = before;
         this.log = log;
         this.random = random;
+        Image image = before.copy();
+        whole.add(image.copy());
+        for (Operation operation : log) {
+            image.apply(operation);
+            whole.add(image.copy());
+        }
     }
 
     /** One state after the first operations, without those that are lost. */
@@ -83,8 +90,9 @@ final class PowerCuts {
 
     Image after(Cut cut) {
         BitSet lost = consistent(cut);
-        Image image = before.copy();
-        for (int i = 0; i < cut.prefix(); i++) {
+        int first = lost.isEmpty() ? cut.prefix() : lost.nextSetBit(0);
+        Image image = whole.get(first).copy();
+        for (int i = first; i < cut.prefix(); i++) {
             if (!lost.get(i)) {
                 image.apply(log.get(i));
             }

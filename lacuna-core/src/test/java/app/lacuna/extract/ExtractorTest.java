@@ -30,6 +30,7 @@ import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -553,6 +554,7 @@ class ExtractorTest {
         return Long.parseLong(new String(stat.getInputStream().readAllBytes()).strip());
     }
 
+    @Tag("slow")
     @Test
     void thousandsOfEqualNamesBesideEachOtherAreNotCountedAnew() throws IOException {
         try (CraftedZip zip = new CraftedZip(archive)) {

@@ -3,6 +3,7 @@ package app.lacuna.forecast;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
+import app.lacuna.Share;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
@@ -24,11 +25,13 @@ import java.time.Instant;
 import java.util.Base64;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** Forecasts held against real packing. */
@@ -64,9 +67,13 @@ class ForecastTest {
         return new Forecaster(selection, options).look(budget, CancelToken.never());
     }
 
-    /** Seeds are fixed, so this is decided once; all of them inside is more than 19 of 20. */
+    static IntStream seeds() {
+        return IntStream.rangeClosed(1, 6 / Share.every(4));
+    }
+
+    /** Fixed seeds decide this once. All of them inside the range is more than 19 of 20. */
     @ParameterizedTest
-    @ValueSource(ints = {1, 2, 3, 4, 5, 6})
+    @MethodSource("seeds")
     void truthLiesInsideTheRange(int seed) throws IOException {
         Path dig = mixed(seed);
         Path archive = folder.resolve("a.zip");

@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -78,6 +79,7 @@ class OutsideTest {
         assertThat(read("python3", "python_read.py", archive)).isEqualTo(expected());
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @ValueSource(strings = {"stored", "deflate", "bzip2", "LZMA"})
     void weReadWhatPythonWrites(String method) throws Exception {
@@ -101,6 +103,7 @@ class OutsideTest {
         assertThat(read("python3", "libarchive_read.py", archive)).isEqualTo(expected());
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @ValueSource(strings = {"ZSTD", "XZ"})
     void libarchiveReadsTheNewerMethods(Method method) throws Exception {
@@ -110,6 +113,7 @@ class OutsideTest {
         assertThat(read("python3", "libarchive_read.py", archive)).isEqualTo(expected());
     }
 
+    @Tag("slow")
     @Test
     void libarchiveOpensHiddenNamesInTwoSteps() throws Exception {
         Jobs.pack(archive, PackOptions.STANDARD.withNames(Names.HIDDEN), PASSWORD, dig);
@@ -135,6 +139,7 @@ class OutsideTest {
         assertThat(read("node", "zipjs.mjs", "read", archive)).isEqualTo(expected());
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @ValueSource(strings = {"1", "2", "3", "traditional", "none"})
     void weReadWhatZipJsWrites(String strength) throws Exception {

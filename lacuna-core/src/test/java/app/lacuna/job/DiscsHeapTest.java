@@ -7,6 +7,7 @@ import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -14,6 +15,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 /**
  * A set of discs that is many times as large as the heap; by hand the same with 25 GB in 256 MB.
  */
+@Tag("slow")
 class DiscsHeapTest {
     private static final long DISC = 87_000_000;
     private static final String HEAP = "-Xmx64m";

@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -51,6 +52,7 @@ class HeldTest {
         }
     }
 
+    @Tag("slow")
     @Test
     void archiveStaysWholeWhenThePackingProcessDiesBetweenItsTwoNames() throws Exception {
         Process tracer = startHeldAfterLinking();

@@ -31,6 +31,7 @@ import org.apache.commons.compress.archivers.tar.TarArchiveEntry;
 import org.apache.commons.compress.archivers.tar.TarArchiveOutputStream;
 import org.apache.commons.compress.archivers.tar.TarConstants;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -114,6 +115,7 @@ class HostileBackupTest {
         assertThat(Files.exists(out.resolve("hard"), LinkOption.NOFOLLOW_LINKS)).isFalse();
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @EnumSource(PgpForm.class)
     void open_withBomb_stopsAtTheLimit(PgpForm form) throws IOException {

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -20,6 +21,7 @@ import org.junit.jupiter.api.io.TempDir;
  * Kills the process at random moments, without any chance to clean up. Whatever has its final name
  * is whole, and the next start leaves no temporary file.
  */
+@Tag("slow")
 class KilledTest {
     private static final int KILLS = Integer.getInteger("pack.kills", 14);
     private static final int KILLED_CHANGES = 18;

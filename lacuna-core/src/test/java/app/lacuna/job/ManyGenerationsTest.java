@@ -25,10 +25,12 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Two months of runs, across the night in which the clocks go back. */
+@Tag("slow")
 class ManyGenerationsTest {
     private static final ZoneId ZONE = ZoneId.of("Europe/Berlin");
     private static final Keep KEEP = new Keep(3, 7, 5, 2);

@@ -33,6 +33,7 @@ import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -200,6 +201,7 @@ class PackJobTest {
         assertThat(result.proof().orElseThrow().count(Verdict.IDENTICAL)).isEqualTo(1);
     }
 
+    @Tag("slow")
     @Test
     void largeFileThatKeepsChangingIsMarkedToo() throws IOException {
         Path film = dig.resolve("film.raw");

@@ -35,6 +35,7 @@ import net.lingala.zip4j.model.enums.EncryptionMethod;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -151,6 +152,7 @@ class RewrittenOutsideTest {
         assertContents(byZip4j());
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @CsvSource({"AES, ONE", "AES, TWO", "ZIP_STANDARD, TWO", "NONE, TWO"})
     void zip4jReadsWhatItWroteAndWeLockedAnew(EncryptionMethod method, AesVersion version)
@@ -232,6 +234,7 @@ class RewrittenOutsideTest {
         assertContents(byZip4j());
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @EnumSource(
             value = Protection.class,

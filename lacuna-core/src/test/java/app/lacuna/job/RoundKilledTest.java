@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -23,6 +24,7 @@ import org.junit.jupiter.api.io.TempDir;
  * Kills a process at random moments while it makes generations, removes them and puts back. What is
  * in the list is whole, every moment can be had, and the next run goes on from there.
  */
+@Tag("slow")
 class RoundKilledTest {
     private static final int KILLS = Integer.getInteger("round.kills", 12);
 

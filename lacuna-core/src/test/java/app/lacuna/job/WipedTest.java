@@ -10,11 +10,13 @@ import java.nio.file.Path;
 import java.util.HexFormat;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** Nothing readable and no password is left in the memory of a process that has packed. */
+@Tag("slow")
 class WipedTest {
     @TempDir Path folder;
 

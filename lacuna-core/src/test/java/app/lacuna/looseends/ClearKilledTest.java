@@ -23,6 +23,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -31,6 +32,7 @@ import org.junit.jupiter.api.io.TempDir;
  * its name with its contents, or in the trash and known to be there, or in the archive; nothing is
  * left out of reach, and everything readable is known.
  */
+@Tag("slow")
 class ClearKilledTest {
     private static final int KILLS = Integer.getInteger("clear.kills", 14);
     private static final int FILES = 240;

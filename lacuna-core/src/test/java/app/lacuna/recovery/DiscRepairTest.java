@@ -2,6 +2,7 @@ package app.lacuna.recovery;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.Share;
 import app.lacuna.base.CancelToken;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.bytes.FileSources;
@@ -101,7 +102,7 @@ class DiscRepairTest {
         assertThat(promised).isGreaterThan(200 * Sector.BYTES);
         Random random = new Random(2);
         List<Long> places = new ArrayList<>(List.of(0L, whole.length - promised));
-        for (int i = 0; i < 12; i++) {
+        for (int i = 0; i < 12 / Share.every(12); i++) {
             places.add(random.nextLong(whole.length - promised) / Sector.BYTES * Sector.BYTES);
         }
         places.add(header.firstTable() * Sector.BYTES - promised / 2);
@@ -166,7 +167,7 @@ class DiscRepairTest {
         RecoveryHeader header = withRecovery(disc, 100 * Sector.BYTES);
         byte[] whole = Files.readAllBytes(disc);
         long promised = header.longestScratchBytes();
-        for (long before = 1; before * Sector.BYTES < promised; before += 3) {
+        for (long before = 1; before * Sector.BYTES < promised; before += 2L * Share.every(9) + 1) {
             long place = (header.fileSector() - before) * Sector.BYTES;
             Path out = folder.resolve("repaired.iso");
             try (Scratched scratched = new Scratched(disc).ring(place, promised)) {

@@ -27,9 +27,6 @@ public final class PgpOutput extends OutputStream {
     /** Chunks of 2^16 bytes (5.13.2, where it is told less six). */
     private static final int CHUNK = 16;
 
-    /** The most that an iterated key can be counted to (3.7.1.3): 65,011,712 bytes are hashed. */
-    private static final int MOST_ITERATIONS = 0xff;
-
     /** Of the pieces that packets of unknown length are in; a power of two (4.2.1.4). */
     private static final int PIECE_BYTES = 1 << 16;
 
@@ -43,11 +40,16 @@ public final class PgpOutput extends OutputStream {
      */
     public PgpOutput(OutputStream out, Secret password, PgpForm form, SecureRandom random)
             throws IOException {
+        this(out, password, form, random, PgpKeyCost.chosen());
+    }
+
+    PgpOutput(OutputStream out, Secret password, PgpForm form, SecureRandom random, PgpKeyCost cost)
+            throws IOException {
         Library.provider();
         PGPEncryptedDataGenerator generator = new PGPEncryptedDataGenerator(cipher(form, random));
         char[] characters = PgpPassword.characters(password);
         try {
-            generator.addMethod(key(characters, form).setSecureRandom(random));
+            generator.addMethod(key(characters, form, cost, random).setSecureRandom(random));
             encrypting = generator.open(out, new byte[PIECE_BYTES]);
             literal =
                     new PGPLiteralDataGenerator()
@@ -73,17 +75,20 @@ public final class PgpOutput extends OutputStream {
                 : cipher.setWithIntegrityPacket(true);
     }
 
-    private static PBEKeyEncryptionMethodGenerator key(char[] password, PgpForm form)
+    private static PBEKeyEncryptionMethodGenerator key(
+            char[] password, PgpForm form, PgpKeyCost cost, SecureRandom random)
             throws PGPException {
         return form == PgpForm.CURRENT
                 ? new JcePBEKeyEncryptionMethodGenerator(
-                        password, S2K.Argon2Params.memoryConstrainedParameters())
+                        password,
+                        new S2K.Argon2Params(
+                                cost.passes(), cost.lanes(), cost.memoryExponent(), random))
                 : new JcePBEKeyEncryptionMethodGenerator(
                         password,
                         new JcaPGPDigestCalculatorProviderBuilder()
                                 .build()
                                 .get(HashAlgorithmTags.SHA256),
-                        MOST_ITERATIONS);
+                        cost.iterationCount());
     }
 
     @Override

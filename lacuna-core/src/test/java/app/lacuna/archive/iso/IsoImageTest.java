@@ -27,6 +27,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -274,6 +275,7 @@ class IsoImageTest {
         }
     }
 
+    @Tag("slow")
     @Test
     void tenThousandFilesInAFewFolders() throws IOException {
         IsoFolder root = IsoFolder.root(THEN);
@@ -291,6 +293,7 @@ class IsoImageTest {
     }
 
     /** Two extents, since one can not have 4 GiB; nearly all of it is a hole. */
+    @Tag("slow")
     @Test
     void aFileOverFourGibibytes() throws IOException {
         long size = 4_940_000_123L;

@@ -266,7 +266,7 @@ class PgpMessageTest {
         byte[] message = message(noise(10), PgpForm.CURRENT);
         int memory =
                 2 + 5 + 1 + 16 + 2; // header, version to length, method, salt, passes and lanes
-        assertThat(message[memory]).isEqualTo((byte) 16);
+        assertThat((int) message[memory]).isEqualTo(PgpKeyCost.chosen().memoryExponent());
         for (int exponent : new int[] {24, 31, 64, 255}) {
             byte[] greedy = message.clone();
             greedy[memory] = (byte) exponent;

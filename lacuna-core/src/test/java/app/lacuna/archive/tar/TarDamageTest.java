@@ -24,6 +24,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.Random;
 import java.util.zip.GZIPOutputStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -151,6 +152,7 @@ class TarDamageTest {
     private static final long ZEROS = 1_200_000_000L; // more than is harmless
 
     /** As tight as the method can honestly be. */
+    @Tag("slow")
     @Test
     void whatDeflateCanDoIsLetPass() throws IOException {
         Path file = folder.resolve("zeros.tar.gz");

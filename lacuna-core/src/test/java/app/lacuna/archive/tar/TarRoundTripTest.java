@@ -63,7 +63,7 @@ class TarRoundTripTest {
             random.nextBytes(bytes);
             Files.write(tree.resolve("sub/find " + i + " ä.txt"), bytes);
         }
-        byte[] large = new byte[6_000_001];
+        byte[] large = new byte[3_000_001];
         random.nextBytes(large);
         Files.write(tree.resolve("survey.raw"), large);
         Files.write(tree.resolve("empty file"), new byte[0]);

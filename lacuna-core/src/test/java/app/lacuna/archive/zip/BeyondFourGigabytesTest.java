@@ -26,10 +26,12 @@ import java.util.Optional;
 import java.util.zip.CRC32;
 import net.lingala.zip4j.ZipFile;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Offsets and sizes that 32 bits can not hold, in sparse files that take no room. */
+@Tag("slow")
 class BeyondFourGigabytesTest {
     private static final long HOLE = 4_400_000_000L;
 

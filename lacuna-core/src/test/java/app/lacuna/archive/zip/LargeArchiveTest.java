@@ -22,10 +22,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import net.lingala.zip4j.ZipFile;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** ZIP64: more entries and larger entries than 16 and 32 bits can count. */
+@Tag("slow")
 class LargeArchiveTest {
     @TempDir Path folder;
 

@@ -16,7 +16,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import javax.net.ssl.KeyManagerFactory;
 import javax.net.ssl.SSLContext;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -29,14 +29,14 @@ import org.subethamail.smtp.server.SMTPServer;
 class SmtpTlsTest {
     private static final String STORE_PASSWORD = "only for this test";
 
-    @TempDir Path folder;
+    @TempDir static Path folder;
     private final List<String> taken = new CopyOnWriteArrayList<>();
     private SMTPServer server;
-    private Path keys;
-    private Path archive;
+    private static Path keys;
+    private static Path archive;
 
-    @BeforeEach
-    void certificate() throws IOException {
+    @BeforeAll
+    static void certificate() throws IOException {
         keys = folder.resolve("keys.p12");
         archive = Files.write(folder.resolve("a.zip"), new byte[100_000]);
         Path keytool = Path.of(System.getProperty("java.home"), "bin/keytool");

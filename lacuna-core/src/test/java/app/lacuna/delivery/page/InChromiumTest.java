@@ -31,6 +31,7 @@ import javax.crypto.SecretKeyFactory;
 import javax.crypto.spec.PBEKeySpec;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.io.TempDir;
@@ -151,6 +152,7 @@ class InChromiumTest {
         return Jobs.pack(folder.resolve(name), options, size, PASSWORD, finds);
     }
 
+    @Tag("slow")
     @Test
     void partsAreTakenInAnyOrder() throws IOException {
         List<Path> parts = split("parts.zip", PLAIN).files();
@@ -274,6 +276,7 @@ class InChromiumTest {
     }
 
     /** Made by another writer: names that lead out, that are HTML, that are written backwards. */
+    @Tag("slow")
     @Test
     void namesMeanNothingToThePage() throws IOException {
         Path archive = folder.resolve("names.zip");
@@ -302,6 +305,7 @@ class InChromiumTest {
         browser.hasNoErrors();
     }
 
+    @Tag("slow")
     @Test
     void twoThousandEntriesAreListedAndFound() throws IOException {
         Path many = Files.createDirectories(folder.resolve("many"));
@@ -326,6 +330,7 @@ class InChromiumTest {
         }
     }
 
+    @Tag("slow")
     @Test
     void itIsUsedByKeysAlone() throws IOException {
         Path archive = pack("keys.zip", HIDDEN);
@@ -349,6 +354,7 @@ class InChromiumTest {
         assertThat(Files.mismatch(saved, finds.resolve("site-diary.txt"))).isNegative();
     }
 
+    @Tag("slow")
     @Test
     void filesAreSavedOneByOne() throws IOException {
         browser.open(beside).choose(pack("each.zip", HIDDEN)).unlock(PASSWORD);
@@ -394,6 +400,7 @@ class InChromiumTest {
         }
     }
 
+    @Tag("slow")
     @Test
     void withoutWorkersAndWebAssemblyItIsOnlySlower() throws IOException {
         try (Browser strict = Browser.start(folder.resolve("strict"), "en")) {
@@ -406,6 +413,7 @@ class InChromiumTest {
         }
     }
 
+    @Tag("slow")
     @Test
     void itSpeaksTheLanguageOfTheBrowser() throws IOException {
         try (Browser german = Browser.start(folder.resolve("german"), "de")) {

@@ -25,6 +25,7 @@ import net.lingala.zip4j.model.enums.EncryptionMethod;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -87,6 +88,7 @@ class PageAnswersTest {
     }
 
     /** One wrong password in 256 passes the check byte of an entry: 60 of them let many pass. */
+    @Tag("slow")
     @Test
     void unlock_withManyTraditionalEntries_refusesWrongPasswords() throws IOException {
         pack(Protection.TRADITIONAL, 60);
@@ -200,6 +202,7 @@ class PageAnswersTest {
     }
 
     /** In UTF-8 the name has more bytes than a header can tell. */
+    @Tag("slow")
     @Test
     void saveAll_withVeryLongName_shortensIt() throws IOException {
         try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(archive)) {

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -71,6 +72,7 @@ class SmallEntriesTest {
     }
 
     /** More than are read together, some of them too large for the quick way. */
+    @Tag("slow")
     @ParameterizedTest
     @EnumSource(Names.class)
     void saveAll_withManyEntries_savesAllOfThem(Names names) throws IOException {

@@ -2,6 +2,7 @@ package app.lacuna.delivery.page;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.Share;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
@@ -22,8 +23,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** The engine of the page under Node: whatever is changed, nothing else than what was packed. */
 class VariantsTest {
-    /** Every one of them takes a minute; a few less bytes say the same. */
-    private static final String STEP = "6";
+    /** All variants take a minute. */
+    private static final String STEP = String.valueOf(Share.every(20));
 
     @TempDir Path folder;
 

@@ -21,6 +21,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -161,6 +162,7 @@ class DiscsWindowTest extends InWindow {
                 .anyMatch(label -> ((Labeled) label).getText().contains(words));
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @EnumSource
     void aBadDiscIsSaidAndCostsADisc(Fault fault) throws Exception {
@@ -181,6 +183,7 @@ class DiscsWindowTest extends InWindow {
                 .noneMatch(strip -> isSaidIn(strip, fault.words));
     }
 
+    @Tag("slow")
     @Test
     void itIsGoneOnWithAnotherDay() throws Exception {
         Path out = prepare();
@@ -225,6 +228,7 @@ class DiscsWindowTest extends InWindow {
         assertThat(stripText(".page")).contains("readable originals");
     }
 
+    @Tag("slow")
     @Test
     void aLostDiscIsWorkedOutAndWhatIsBeyondThatIsSaid() throws Exception {
         Path out = prepare();
@@ -257,6 +261,7 @@ class DiscsWindowTest extends InWindow {
         until(() -> stripText(".message").contains("nor a disc with one"), "failure");
     }
 
+    @Tag("slow")
     @Test
     void aDiscThatIsMissingIsAskedForWhereAnArchiveLiesOverAll() throws Exception {
         Path out = prepare();

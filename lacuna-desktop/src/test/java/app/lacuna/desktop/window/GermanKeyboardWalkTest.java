@@ -6,8 +6,10 @@ import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 import app.lacuna.base.Language;
 import app.lacuna.desktop.words.Words;
 import java.io.IOException;
+import org.junit.jupiter.api.Tag;
 
 /** In German, which has longer words. */
+@Tag("slow")
 class GermanKeyboardWalkTest extends KeyboardWalk {
     @Override
     void speak() {

@@ -32,10 +32,12 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** "Nothing readable in memory", says the foot of the locked page; here the memory is looked at. */
+@Tag("slow")
 class LockedMemoryTest {
     @TempDir Path folder;
 

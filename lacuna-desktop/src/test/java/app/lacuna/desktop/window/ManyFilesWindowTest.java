@@ -14,9 +14,11 @@ import java.util.TreeMap;
 import javafx.scene.control.TreeTableView;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** 100,000 single files are dropped, some are removed again: the window answers all the time. */
+@Tag("slow")
 class ManyFilesWindowTest extends InWindow {
     private static final int FILES = 100_000;
     private static final int REMOVED = 1_000;

@@ -17,9 +17,11 @@ import java.util.zip.ZipOutputStream;
 import javafx.scene.control.IndexedCell;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** A million entries in the real window: opened, scrolled, searched, ticked. */
+@Tag("slow")
 class MillionWindowTest extends InWindow {
     private static final int IN_ONE_FOLDER = 600_000;
     private static final int FOLDERS = 400;

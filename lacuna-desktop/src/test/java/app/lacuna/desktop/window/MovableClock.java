@@ -5,8 +5,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 
-/** Goes with the real time, and can be moved on. */
+/** Starts at the same time in every run, goes on like a real clock, and can be moved on. */
 public final class MovableClock extends Clock {
+    static final Instant START = Instant.parse("2026-12-02T10:00:00Z");
+
+    private final long started = System.nanoTime();
     private volatile Duration ahead = Duration.ZERO;
 
     public void moveOn(Duration duration) {
@@ -15,7 +18,7 @@ public final class MovableClock extends Clock {
 
     @Override
     public Instant instant() {
-        return Instant.now().plus(ahead);
+        return START.plusNanos(System.nanoTime() - started).plus(ahead);
     }
 
     @Override

@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.util.List;
 import net.lingala.zip4j.ZipFile;
 import net.lingala.zip4j.model.ZipParameters;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -137,6 +138,7 @@ class UnusualWindowTest extends InWindow {
     }
 
     /** Whatever is chosen: a warning that is cut is none. */
+    @Tag("slow")
     @Test
     void nothingIsCutBesideTheListForWhomeverItIs() throws Exception {
         addStory();

@@ -2,6 +2,7 @@ package app.lacuna.delivery.disc.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.Share;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Names;
@@ -79,7 +80,7 @@ class EvilDiscsTest {
         Path image = set.images().get(0);
         byte[] before = Files.readAllBytes(image);
         Random random = new Random(11);
-        for (int i = 0; i < 150; i++) {
+        for (int i = 0; i < 150 / Share.every(10); i++) {
             // descriptors and directories, the archive's start and its end
             int at = i % 2 == 0 ? 32_768 + random.nextInt(80_000) : random.nextInt(before.length);
             put(image, at, (byte) (before[at] ^ (1 << random.nextInt(8))));
@@ -93,7 +94,9 @@ class EvilDiscsTest {
         DiscsResult set = write(Spread.TOGETHER, Recovery.SCRATCHES);
         Path image = set.images().get(0);
         byte[] before = Files.readAllBytes(image);
-        for (int length = before.length; length >= 0; length -= before.length / 25 + 1) {
+        for (int length = before.length;
+                length >= 0;
+                length -= before.length / (50 / Share.every(5)) + 1) {
             Files.write(image, java.util.Arrays.copyOf(before, length));
             survives(image, folder.resolve("season"), length);
         }

@@ -43,7 +43,7 @@ class HandingModelTest {
     private static final String PASSWORD = "slack-water-7";
 
     @TempDir Path folder;
-    private final ScriptedThreads script = new ScriptedThreads(System.nanoTime());
+    private final ScriptedThreads script = new ScriptedThreads(Long.getLong("threads.seed", 7));
     private final Lifetime life = script.life();
     private SimulatedMail service;
     private Optional<Secret> kept;

@@ -211,7 +211,7 @@ class OpenViewModelTest extends OnOpenArchive {
         assertThat(ofSystem).containsExactly(archive);
         new ChosenProgram(program::toString, ofSystem::add).open(archive);
         Path said = folder.resolve("program.said");
-        for (int i = 0; i < 200 && (!Files.exists(said) || Files.size(said) == 0); i++) {
+        for (int i = 0; i < 3_000 && (!Files.exists(said) || Files.size(said) == 0); i++) {
             Thread.sleep(20);
         }
         assertThat(said).hasContent(archive.toString());

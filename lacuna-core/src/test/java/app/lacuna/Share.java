@@ -12,6 +12,11 @@ public final class Share {
         return Integer.getInteger("tests.every", usual);
     }
 
+    /** The size of a file: large ones are packed in blocks, which takes long. */
+    public static int bytes(int usual, int whenAllIsTried) {
+        return every(0) == 1 ? whenAllIsTried : usual;
+    }
+
     /** Begin with this one. */
     public static int first(int usual) {
         return Integer.getInteger("tests.first", 0) % every(usual);

@@ -26,12 +26,19 @@ final class CrashSimulation {
         this.scenario = scenario;
     }
 
-    /** Argument: the name of the scenario. */
+    /** Arguments: the names of the scenarios, all of them if there are none. */
     public static void main(String[] arguments) throws IOException {
-        new CrashSimulation(Scenarios.named(arguments[0])).run();
+        List<String> names = arguments.length == 0 ? Scenarios.names() : List.of(arguments);
+        boolean broken = false;
+        for (String name : names) {
+            String result = new CrashSimulation(Scenarios.named(name)).run();
+            System.out.println(name + ": " + result);
+            broken |= !result.endsWith(" 0 broken");
+        }
+        System.exit(broken ? 1 : 0);
     }
 
-    private void run() throws IOException {
+    private String run() throws IOException {
         Disk disk = Disk.insertEmpty();
         Files.createDirectories(STATE);
         scenario.prepare();
@@ -67,10 +74,9 @@ final class CrashSimulation {
                 }
             }
         }
-        System.out.printf(
-                "%d operations, %d crash points, %d different, %d broken%n",
+        return String.format(
+                "%d operations, %d crash points, %d different, %d broken",
                 log.size(), all.size(), tried, broken);
-        System.exit(broken == 0 && tried > 0 ? 0 : 1);
     }
 
     private void checkAfterStart() throws IOException {

@@ -87,6 +87,7 @@ class OutsideTest {
         assertThat(ours("")).isEqualTo(withoutLinks());
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @CsvSource({
         "NONE, BALANCED",
@@ -126,6 +127,7 @@ class OutsideTest {
                 .hasMessageContaining("assphrase");
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @CsvSource({
         "NONE, BALANCED",

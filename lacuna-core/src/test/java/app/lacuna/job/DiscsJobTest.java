@@ -51,6 +51,7 @@ import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -138,6 +139,7 @@ class DiscsJobTest {
         assertThat(seen).hasSize(15);
     }
 
+    @Tag("slow")
     @Test
     void namesStandOnDiscsOnlyWhereTheyAreVisible() throws IOException {
         for (Spread spread : Spread.values()) {
@@ -207,6 +209,7 @@ class DiscsJobTest {
                         e -> assertThat(e.facts()).containsExactly("SALTMARSH", data, data + 1));
     }
 
+    @Tag("slow")
     @Test
     void discsOfTwoSetsAreToldApart() throws IOException {
         DiscsResult result = write(Spread.OPEN_ALONE, Recovery.NONE, Names.VISIBLE);
@@ -233,6 +236,7 @@ class DiscsJobTest {
                 .isInstanceOf(DiscsDoNotBelong.class);
     }
 
+    @Tag("slow")
     @Test
     void aFolderWithTheFilesOfADiscIsThatDisc() throws IOException {
         for (Spread spread : Spread.values()) {
@@ -374,6 +378,7 @@ class DiscsJobTest {
     }
 
     /** The same label, the same minute: only the mark on the discs tells them apart. */
+    @Tag("slow")
     @Test
     void foldersOfTwoSetsWithOneLabel_areNotMixed() throws IOException {
         DiscsResult first = write(Spread.OPEN_ALONE, Recovery.NONE, Names.VISIBLE);
@@ -509,6 +514,7 @@ class DiscsJobTest {
         assertThat(names(out)).isEmpty();
     }
 
+    @Tag("slow")
     @Test
     void anArchiveThatIsThereGoesOntoDiscsAsItIs() throws IOException {
         Path archive = folder.resolve("season.zip");

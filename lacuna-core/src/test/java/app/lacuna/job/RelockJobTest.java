@@ -3,6 +3,7 @@ package app.lacuna.job;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.lacuna.Share;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.OpenedArchive;
@@ -38,7 +39,7 @@ class RelockJobTest {
     @BeforeEach
     void make() throws IOException {
         dig = TestTrees.dig(folder);
-        byte[] large = new byte[9_500_000];
+        byte[] large = new byte[Share.bytes(1_500_000, 9_500_000)];
         new Random(4).nextBytes(large);
         Arrays.fill(large, 100_000, 300_000, (byte) 1);
         Files.write(dig.resolve("film.raw"), large);

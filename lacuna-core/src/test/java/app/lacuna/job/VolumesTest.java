@@ -3,6 +3,7 @@ package app.lacuna.job;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.lacuna.Share;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
@@ -28,6 +29,7 @@ import net.lingala.zip4j.model.ZipParameters;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.apache.commons.compress.archivers.zip.ZipSplitReadOnlySeekableByteChannel;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -50,7 +52,7 @@ class VolumesTest {
             random.nextBytes(noise);
             Files.write(dig.resolve("C-" + i + ".jpg"), noise);
         }
-        byte[] large = new byte[9_000_000];
+        byte[] large = new byte[Share.bytes(2_000_000, 9_000_000)];
         random.nextBytes(large);
         Files.write(dig.resolve("film.raw"), large);
         archive = folder.resolve("winter.zip");
@@ -100,6 +102,7 @@ class VolumesTest {
         return ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).getInt();
     }
 
+    @Tag("slow")
     @Test
     void otherLibrariesReadThem() throws IOException {
         Jobs.pack(archive, PackOptions.STANDARD, SIZE, "ebb", dig);
@@ -199,6 +202,7 @@ class VolumesTest {
         assertThat(third).hasContent("mine");
     }
 
+    @Tag("slow")
     @Test
     void moreThan999PartsAreRefused() throws IOException {
         Path huge = folder.resolve("huge.bin");

@@ -20,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -37,6 +38,7 @@ class DiscTableTest {
         return DiscLoad.of(selection, options, Optional.of(forecast));
     }
 
+    @Tag("slow")
     @ParameterizedTest
     @CsvSource({
         "OPEN_ALONE, none, VISIBLE",

@@ -139,6 +139,7 @@ class InChromiumTest {
         allComesOut("hidden.zip");
     }
 
+    @Tag("slow")
     @Test
     void theArchiveCanBeInside() throws IOException {
         Path archive = pack("inside.zip", HIDDEN);
@@ -165,6 +166,7 @@ class InChromiumTest {
         allComesOut("parts.zip");
     }
 
+    @Tag("slow")
     @Test
     void aMissingPartIsNamed() throws IOException {
         List<Path> parts = split("missing.zip", HIDDEN).files();
@@ -194,6 +196,7 @@ class InChromiumTest {
         assertThat(browser.find("password").getDomProperty("value")).isEmpty();
     }
 
+    @Tag("slow")
     @Test
     void anAccentWrittenInTwoWaysIsTheSamePassword() throws IOException {
         String apart = java.text.Normalizer.normalize(PASSWORD, java.text.Normalizer.Form.NFD);
@@ -257,6 +260,7 @@ class InChromiumTest {
         assertThat(browser.names()).isEmpty();
     }
 
+    @Tag("slow")
     @Test
     void whatIsNoArchiveIsSaid() throws IOException {
         Path text = Files.writeString(folder.resolve("letter.zip"), "no archive at all ".repeat(9));

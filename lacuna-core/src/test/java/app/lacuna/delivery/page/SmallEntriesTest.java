@@ -2,6 +2,7 @@ package app.lacuna.delivery.page;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.Share;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
@@ -30,7 +31,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** The quick way of the page accepts nothing that its ZIP reader refuses. */
 class SmallEntriesTest {
     /** Bits from one flip to the next; odd, so that all bits of a byte have their turn. */
-    private static final int STEP = 23;
+    private static final int STEP = Share.every(97);
 
     @TempDir Path folder;
 

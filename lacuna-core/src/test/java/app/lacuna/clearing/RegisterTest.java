@@ -7,6 +7,7 @@ import app.lacuna.clearing.Journal.Mark;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.Instant;
@@ -263,5 +264,57 @@ class RegisterTest {
     void placeThatCanNotBeWrittenIsNoTrouble() throws IOException {
         Path file = Files.createFile(folder.resolve("file"));
         assertThat(Register.start(file.resolve("state"))).isZero();
+    }
+
+    private Line part(Path part, Path last) throws IOException {
+        String key = ReadableFile.now(part, "").key().orElseThrow();
+        return new Line(Mark.PART, part, key, Instant.now(), "", Optional.of(last));
+    }
+
+    @Test
+    void part_withoutTheLastOfItsSet_isDeleted() throws IOException {
+        Path part = Files.writeString(folder.resolve("winter.z01"), "half");
+        Path journal = journalOf(DEAD, part(part, folder.resolve("winter.zip")));
+        assertThat(removeLeftovers()).isEqualTo(1);
+        assertThat(part).doesNotExist();
+        assertThat(journal).doesNotExist();
+    }
+
+    @Test
+    void part_ofACompleteSet_staysEvenIfTheLastOneIsMovedLater() throws IOException {
+        Path part = Files.writeString(folder.resolve("winter.z01"), "half");
+        Path last = Files.writeString(folder.resolve("winter.zip"), "end");
+        Path away = folder.resolve("away");
+        Line keepsTheJournal = line(Mark.TEMPORARY, away, Duration.ZERO);
+        journalOf(DEAD, part(part, last), keepsTheJournal);
+        assertThat(removeLeftovers()).isZero();
+        Files.delete(last);
+        assertThat(removeLeftovers()).isZero();
+        assertThat(part).exists();
+    }
+
+    @Test
+    void part_replacedByAnotherFile_stays() throws IOException {
+        Path part = Files.writeString(folder.resolve("winter.z01"), "half");
+        Line line = part(part, folder.resolve("winter.zip"));
+        Path other = Files.writeString(folder.resolve("other"), "the user's own");
+        Files.move(other, part, StandardCopyOption.REPLACE_EXISTING);
+        journalOf(DEAD, line);
+        assertThat(removeLeftovers()).isZero();
+        assertThat(part).hasContent("the user's own");
+    }
+
+    @Test
+    void part_onADriveThatIsAway_isTriedAgain() throws IOException {
+        Path drive = Files.createDirectory(folder.resolve("drive"));
+        Path part = Files.writeString(drive.resolve("winter.z01"), "half");
+        Path journal = journalOf(DEAD, part(part, drive.resolve("winter.zip")));
+        Path away = folder.resolve("away");
+        Files.move(drive, away);
+        assertThat(removeLeftovers()).isZero();
+        assertThat(journal).exists();
+        Files.move(away, drive);
+        assertThat(removeLeftovers()).isEqualTo(1);
+        assertThat(journal).doesNotExist();
     }
 }

@@ -18,7 +18,7 @@ public final class Undeletable implements AutoCloseable {
         this.folder = folder;
     }
 
-    public static Undeletable below(Path folder) throws IOException, InterruptedException {
+    public static Undeletable below(Path folder) throws IOException {
         Undeletable held = new Undeletable(folder);
         if (isRoot()) {
             held.attribute("+i");
@@ -32,9 +32,10 @@ public final class Undeletable implements AutoCloseable {
         return "root".equals(System.getProperty("user.name"));
     }
 
-    private void attribute(String change) throws IOException, InterruptedException {
+    private void attribute(String change) throws IOException {
         Process process = new ProcessBuilder(List.of("chattr", change, folder.toString())).start();
-        assumeTrue(process.waitFor() == 0, "this file system has no such attribute");
+        int code = process.onExit().join().exitValue();
+        assumeTrue(code == 0, "this file system has no such attribute");
     }
 
     public boolean isHeld() {
@@ -42,7 +43,7 @@ public final class Undeletable implements AutoCloseable {
     }
 
     @Override
-    public void close() throws IOException, InterruptedException {
+    public void close() throws IOException {
         if (isRoot()) {
             attribute("-i");
         } else {

@@ -95,6 +95,7 @@ public final class Outside {
                                 StandardOpenOption.WRITE);
                 FileLock lock = one.lock()) { // other tests run in another process
             install(folder);
+            assert lock.isValid();
         }
         return folder;
     }

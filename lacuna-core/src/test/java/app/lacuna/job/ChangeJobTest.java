@@ -3,7 +3,6 @@ package app.lacuna.job;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.Share;
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.OpenedArchive;
@@ -57,7 +56,7 @@ class ChangeJobTest {
     @BeforeEach
     void make() throws IOException {
         dig = TestTrees.dig(folder);
-        byte[] large = new byte[Share.bytes(1_000_000, 9_000_000)];
+        byte[] large = new byte[9_000_000];
         new Random(3).nextBytes(large);
         Arrays.fill(large, 2_000_000, 5_000_000, (byte) 1);
         Files.write(dig.resolve("film.raw"), large);

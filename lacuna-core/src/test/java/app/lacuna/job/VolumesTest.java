@@ -3,7 +3,6 @@ package app.lacuna.job;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.Share;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
@@ -52,7 +51,7 @@ class VolumesTest {
             random.nextBytes(noise);
             Files.write(dig.resolve("C-" + i + ".jpg"), noise);
         }
-        byte[] large = new byte[Share.bytes(2_000_000, 9_000_000)];
+        byte[] large = new byte[9_000_000];
         random.nextBytes(large);
         Files.write(dig.resolve("film.raw"), large);
         archive = folder.resolve("winter.zip");

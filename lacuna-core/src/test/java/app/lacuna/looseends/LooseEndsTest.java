@@ -329,4 +329,28 @@ class LooseEndsTest {
         Files.writeString(record, text.substring(0, text.lastIndexOf('\n')));
         assertThat(LooseEnds.damagedRecords()).as("a line less").containsExactly(record);
     }
+
+    /** The process ended between the two names of the file. */
+    @Test
+    void look_afterAnInterruptedRecoveryFromTheTrash_finishesIt() throws IOException {
+        pack();
+        Path file = season.resolve("levels.csv");
+        InTrash place = trash.put(file, file).orElseThrow();
+        assertThat(onlyOne().in(State.IN_TRASH)).hasSize(1);
+        Files.createLink(file, place.file());
+        assertThat(onlyOne().in(State.THERE)).hasSize(2);
+        assertThat(place.file()).doesNotExist();
+        assertThat(place.info()).doesNotExist();
+        assertThat(file).hasContent("1;2");
+    }
+
+    @Test
+    void look_withLostNoteInTheTrash_knowsTheFileAndRepairsTheNote() throws IOException {
+        pack();
+        Path file = season.resolve("levels.csv");
+        InTrash place = trash.put(file, file).orElseThrow();
+        Files.delete(place.info());
+        assertThat(onlyOne().in(State.IN_TRASH)).hasSize(1);
+        assertThat(place.info()).exists();
+    }
 }

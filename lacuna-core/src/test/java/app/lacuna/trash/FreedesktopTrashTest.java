@@ -236,4 +236,38 @@ class FreedesktopTrashTest {
         assertThat(Trashes.of("Mac OS X", folder, none)).isEmpty();
         assertThat(Trashes.of("Linux", folder, none)).isPresent();
     }
+
+    @Test
+    void find_withLostNote_findsByNameAndWritesTheNoteAgain() throws IOException {
+        Path file = file("levels.csv");
+        put(file("levels.csv"));
+        InTrash second = put(file("levels.csv"));
+        Files.write(second.info(), new byte[0]);
+        List<InTrash> found = trash.find(Set.of(file)).get(file);
+        assertThat(found).contains(second);
+        assertThat(trash.has(second, file)).isFalse();
+        trash.explain(second, file);
+        assertThat(trash.has(second, file)).isTrue();
+    }
+
+    @Test
+    void explain_insideAFolder_writesThePathOfTheFolder() throws IOException {
+        Path season = Files.createDirectory(folder.resolve("season"));
+        Path file = Files.writeString(season.resolve("levels.csv"), "1;2");
+        InTrash place = trash.put(season, season).orElseThrow();
+        Files.delete(place.info());
+        InTrash inside = trash.find(Set.of(file)).get(file).get(0);
+        trash.explain(inside, file);
+        assertThat(trash.has(inside, file)).isTrue();
+        assertThat(place.info()).content().contains("Path=" + season + "\n");
+    }
+
+    @Test
+    void explain_withANote_changesNothing() throws IOException {
+        Path file = file("levels.csv");
+        InTrash place = put(file);
+        String before = Files.readString(place.info());
+        trash.explain(place, folder.resolve("other.csv"));
+        assertThat(place.info()).hasContent(before);
+    }
 }

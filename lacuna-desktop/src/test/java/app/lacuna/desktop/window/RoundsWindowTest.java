@@ -126,12 +126,12 @@ class RoundsWindowTest extends InWindow {
         until(() -> !rows().isEmpty(), "compared");
     }
 
-    private List<?> rows() {
+    private List<Object> rows() {
         return inWindow(
                 () ->
                         lookup("#moment")
-                                .tryQueryAs(TableView.class)
-                                .map(table -> List.copyOf(table.getItems()))
+                                .<TableView<?>>tryQuery()
+                                .map(table -> List.<Object>copyOf(table.getItems()))
                                 .orElse(List.of()));
     }
 

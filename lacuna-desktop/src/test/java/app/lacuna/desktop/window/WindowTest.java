@@ -217,12 +217,8 @@ class WindowTest extends InWindow {
         addStory();
         press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
         waitForFxEvents();
-        interact(
-                () ->
-                        lookup("#make-words-count")
-                                .queryAs(Spinner.class)
-                                .getValueFactory()
-                                .setValue(7));
+        Spinner<Integer> count = lookup("#make-words-count").query();
+        interact(() -> count.getValueFactory().setValue(7));
         clickOn("#make-words");
         String made = pack.password().first().get();
         assertThat(made.split("-")).hasSizeGreaterThanOrEqualTo(7);

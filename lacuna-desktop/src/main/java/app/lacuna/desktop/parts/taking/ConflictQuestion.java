@@ -25,8 +25,11 @@ public final class ConflictQuestion {
 
     /** On the extracting thread. */
     ConflictAnswer await(CancelToken cancel) {
-        try (CancelToken.Registration registration = cancel.onCancel(() -> answer.cancel(false))) {
+        CancelToken.Registration registration = cancel.onCancel(() -> answer.cancel(false));
+        try {
             return answer.join(); // throws when it has been cancelled
+        } finally {
+            registration.close();
         }
     }
 }

@@ -176,7 +176,9 @@ public final class Register {
                         .filter(Journal::canName)
                         .map(name -> line(Mark.GONE, name))
                         .toList();
-        note(lines, true);
+        if (!lines.isEmpty()) { // a single file has no parts
+            note(lines, true);
+        }
     }
 
     static void note(Mark mark, Path place, boolean durable) {

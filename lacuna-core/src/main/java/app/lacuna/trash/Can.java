@@ -183,8 +183,8 @@ record Can(Path folder, Optional<Path> top) {
     /** Writes the note of an item without a readable note. */
     void explain(InTrash place, Path original, LocalDateTime when) {
         Path thing = fileOf(place.info());
-        if (TrashInfo.original(place.info(), top).isPresent() || !place.file().startsWith(thing)) {
-            return;
+        if (hasText(place.info()) || !place.file().startsWith(thing)) {
+            return; // a note that cannot be read now is not lost
         }
         Path at = original;
         for (Path below = place.file(); !below.equals(thing); below = below.getParent()) {
@@ -194,6 +194,14 @@ record Can(Path folder, Optional<Path> top) {
             Files.write(place.info(), TrashInfo.of(at, top, when));
         } catch (IOException e) {
             return; // the next scan tries again
+        }
+    }
+
+    private static boolean hasText(Path info) {
+        try {
+            return Files.size(info) > 0;
+        } catch (IOException e) {
+            return Files.exists(info);
         }
     }
 

@@ -81,7 +81,7 @@ source_state() {
 # is_built: whether the classes of everything that is started are there; cleaning takes them away.
 is_built() {
   local module
-  for module in lacuna-core lacuna-cli lacuna-demo lacuna-demo-drive lacuna-desktop lacuna-demo-window; do
+  for module in lacuna-vector lacuna-core lacuna-cli lacuna-demo lacuna-demo-drive lacuna-desktop lacuna-demo-window; do
     [ -d "$root/$module/target/classes" ] || return 1
   done
   [ -e "$root/lacuna-cli/target/lacuna-cli.jar" ] || return 1
@@ -218,12 +218,12 @@ same_jars_again() {
     [ ! -d "$module/src/main" ] || cp -r "$module/src/main" "$again/$(basename "$module")/src/"
   done
   (cd "$again" && mvn -q -B -ntp package -Dmaven.test.skip=true -Dspotless.check.skip=true \
-    -pl lacuna-core,lacuna-cli,lacuna-desktop) >"$build_dir/again.log" 2>&1 || {
+    -pl lacuna-vector,lacuna-core,lacuna-cli,lacuna-desktop) >"$build_dir/again.log" 2>&1 || {
     tail -n 20 "$build_dir/again.log" >&2
     echo "It could not be built once more; see .build/again.log" >&2
     return 1
   }
-  for module in lacuna-core lacuna-cli lacuna-desktop; do
+  for module in lacuna-vector lacuna-core lacuna-cli lacuna-desktop; do
     for jar in "$again/$module"/target/"$module"*.jar; do
       cmp "$jar" "$root/$module/target/$(basename "$jar")" || {
         echo "Two builds of $(basename "$jar") are not the same" >&2

@@ -1,5 +1,6 @@
 package app.lacuna.cipher;
 
+import app.lacuna.lanes.Sha1Lanes;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;

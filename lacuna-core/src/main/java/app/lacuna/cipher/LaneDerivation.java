@@ -1,5 +1,6 @@
 package app.lacuna.cipher;
 
+import app.lacuna.lanes.Sha1Lanes;
 import java.util.List;
 
 /**

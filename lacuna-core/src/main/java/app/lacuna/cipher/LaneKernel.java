@@ -1,5 +1,7 @@
 package app.lacuna.cipher;
 
+import app.lacuna.lanes.Sha1Lanes;
+
 /**
  * A way to hash in lanes. Each gives the same bytes; which is the fastest depends on the machine.
  */

@@ -1,5 +1,6 @@
 package app.lacuna.cipher;
 
+import app.lacuna.lanes.Sha1Lanes;
 import java.util.Arrays;
 
 /**
@@ -25,12 +26,12 @@ final class LoopLanes extends Sha1Lanes {
     }
 
     @Override
-    int[][] values() {
+    public int[][] values() {
         return state;
     }
 
     @Override
-    void hash(int[][] start) {
+    public void hash(int[][] start) {
         for (int i = 0; i < Sha1.STATE_WORDS; i++) {
             System.arraycopy(state[i], 0, words[i], 0, words[i].length);
             System.arraycopy(start[i], 0, state[i], 0, start[i].length);
@@ -47,7 +48,7 @@ final class LoopLanes extends Sha1Lanes {
     }
 
     @Override
-    void wipe() {
+    public void wipe() {
         wipe(state);
         wipe(words);
     }

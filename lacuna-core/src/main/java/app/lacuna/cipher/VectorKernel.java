@@ -1,5 +1,7 @@
 package app.lacuna.cipher;
 
+import app.lacuna.lanes.Sha1Lanes;
+import app.lacuna.lanes.VectorLanes;
 import java.lang.reflect.Method;
 import java.util.Optional;
 

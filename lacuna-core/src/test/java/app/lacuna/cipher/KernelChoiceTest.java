@@ -2,6 +2,7 @@ package app.lacuna.cipher;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.lacuna.lanes.Sha1Lanes;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
@@ -54,19 +55,19 @@ class KernelChoiceTest {
             Sha1Lanes plain = LoopLanes.KERNEL.lanes(count);
             return new Sha1Lanes() {
                 @Override
-                int[][] values() {
+                public int[][] values() {
                     return plain.values();
                 }
 
                 @Override
-                void hash(int[][] start) {
+                public void hash(int[][] start) {
                     beforeBlock.run();
                     plain.hash(start);
                     plain.values()[3][count - 1] += difference;
                 }
 
                 @Override
-                void wipe() {
+                public void wipe() {
                     plain.wipe();
                 }
             };

@@ -1,4 +1,4 @@
-package app.lacuna.cipher;
+package app.lacuna.lanes;
 
 import java.util.Arrays;
 import jdk.incubator.vector.IntVector;
@@ -6,8 +6,8 @@ import jdk.incubator.vector.VectorOperators;
 import jdk.incubator.vector.VectorSpecies;
 
 /**
- * With the platform's vector module, which need not be there: only {@link VectorKernel} may touch
- * this class.
+ * With the platform's vector module. It need not be there: whoever uses this class first makes sure
+ * that the module is loaded.
  *
  * <p>Each step is a method of its own and loops over whole vectors: methods with several steps are
  * larger than what the JIT inlines, and vectors that it does not inline are objects. Rotating is
@@ -15,7 +15,7 @@ import jdk.incubator.vector.VectorSpecies;
  * Measured at 128 and 256 lanes: 0.35 to 0.5 ms for the keys of an AES-256 entry, where the plain
  * loops take 0.9 to 1.5 ms.
  */
-final class VectorLanes extends Sha1Lanes {
+public final class VectorLanes extends Sha1Lanes {
     private static final VectorSpecies<Integer> SPECIES = IntVector.SPECIES_PREFERRED;
     private static final int STRIDE = SPECIES.length();
 
@@ -42,16 +42,16 @@ final class VectorLanes extends Sha1Lanes {
     private int[][] value;
     private final int[][] schedule;
 
-    VectorLanes(int lanes) {
+    public VectorLanes(int lanes) {
         int whole = (lanes + STRIDE - 1) / STRIDE * STRIDE;
-        state = new int[Sha1.STATE_WORDS][whole];
-        value = new int[Sha1.STATE_WORDS][whole];
-        schedule = new int[Sha1.BLOCK_WORDS][whole];
+        state = new int[STATE_WORDS][whole];
+        value = new int[STATE_WORDS][whole];
+        schedule = new int[BLOCK_WORDS][whole];
     }
 
     /** Whether a word of the schedule is not the same for all values. */
     private static boolean isDifferent(int t) {
-        return t < Sha1.STATE_WORDS || t >= Sha1.BLOCK_WORDS;
+        return t < STATE_WORDS || t >= BLOCK_WORDS;
     }
 
     private static int constant(int t) {
@@ -59,36 +59,36 @@ final class VectorLanes extends Sha1Lanes {
     }
 
     @Override
-    int[][] values() {
+    public int[][] values() {
         return state;
     }
 
     @Override
-    void hash(int[][] start) {
+    public void hash(int[][] start) {
         int[][] before = state;
         state = value;
         value = before;
-        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
+        for (int i = 0; i < STATE_WORDS; i++) {
             System.arraycopy(start[i], 0, state[i], 0, start[i].length);
         }
         steps();
-        for (int i = 0; i < Sha1.STATE_WORDS; i++) {
+        for (int i = 0; i < STATE_WORDS; i++) {
             add(state[i], start[i]);
         }
     }
 
     @Override
-    void wipe() {
+    public void wipe() {
         wipe(state);
         wipe(value);
         wipe(schedule);
     }
 
-    static boolean isWorthwhile() {
+    public static boolean isWorthwhile() {
         return SPECIES.vectorBitSize() >= WORTHWHILE_BITS;
     }
 
-    static int bits() {
+    public static int bits() {
         return SPECIES.vectorBitSize();
     }
 
@@ -99,10 +99,10 @@ final class VectorLanes extends Sha1Lanes {
         int[] d = state[3];
         int[] e = state[4];
         for (int t = 0; t < 80; t++) {
-            if (t >= Sha1.BLOCK_WORDS) {
+            if (t >= BLOCK_WORDS) {
                 expand(t);
             }
-            if (t >= Sha1.STATE_WORDS && t < Sha1.BLOCK_WORDS) {
+            if (t >= STATE_WORDS && t < BLOCK_WORDS) {
                 choose(a, b, c, d, e, K0 + constant(t));
             } else if (t < 20) {
                 choose(a, b, c, d, e, word(t));
@@ -123,7 +123,7 @@ final class VectorLanes extends Sha1Lanes {
 
     /** Where one of the words that differ stands. */
     private int[] word(int t) {
-        return t < Sha1.STATE_WORDS ? value[t] : schedule[t & 15];
+        return t < STATE_WORDS ? value[t] : schedule[t & 15];
     }
 
     private void expand(int t) {

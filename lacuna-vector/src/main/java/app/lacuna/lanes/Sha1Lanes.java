@@ -1,4 +1,4 @@
-package app.lacuna.cipher;
+package app.lacuna.lanes;
 
 import java.util.Arrays;
 
@@ -7,37 +7,41 @@ import java.util.Arrays;
  * SHA-1 (FIPS 180-4, section 6.1.3) on blocks that hold one hash value and its padding. Word {@code
  * i} of all values stands in one array.
  */
-abstract class Sha1Lanes {
+public abstract class Sha1Lanes {
+    static final int STATE_WORDS = 5;
+    static final int BLOCK_WORDS = 16;
+
     static final int K0 = 0x5A827999;
     static final int K20 = 0x6ED9EBA1;
     static final int K40 = 0x8F1BBCDC;
     static final int K60 = 0xCA62C1D6;
 
     /** Words 5 and 15 of the block: padding as in FIPS 180-4, section 5.1.1. Between them is 0. */
-    static final int AFTER_VALUE = 0x80000000;
+    protected static final int AFTER_VALUE = 0x80000000;
 
-    static final int LENGTH = KeyDerivation.ONE_VALUE_BITS;
+    /** The bits of a block, which holds the key, and of one hash value. */
+    protected static final int LENGTH = (BLOCK_WORDS + STATE_WORDS) * Integer.SIZE;
 
     /** The values, word by word. */
-    abstract int[][] values();
+    public abstract int[][] values();
 
     /**
      * Replaces each value by the hash of another block and that value.
      *
      * @param start the states that those blocks have led to, word by word; not changed
      */
-    abstract void hash(int[][] start);
+    public abstract void hash(int[][] start);
 
     /** Overwrites everything. */
-    abstract void wipe();
+    public abstract void wipe();
 
-    static void add(int[] to, int[] other) {
+    public static void add(int[] to, int[] other) {
         for (int l = 0; l < other.length; l++) {
             to[l] += other[l];
         }
     }
 
-    static void wipe(int[][] rows) {
+    public static void wipe(int[][] rows) {
         for (int[] row : rows) {
             Arrays.fill(row, 0);
         }

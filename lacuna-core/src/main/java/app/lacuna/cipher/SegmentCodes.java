@@ -29,6 +29,7 @@ public final class SegmentCodes {
     private static final int CODE_BYTES = 16;
     private static final int NONCE_BYTES = 12;
 
+    private final Primitives primitives;
     private final SecretKey key;
     private final int segmentBytes;
     private final byte[] codes;
@@ -39,6 +40,11 @@ public final class SegmentCodes {
      * @param length of the whole run
      */
     public SegmentCodes(long length, SecureRandom random) {
+        this(length, random, Primitives.forBytes(length));
+    }
+
+    SegmentCodes(long length, SecureRandom random, Primitives primitives) {
+        this.primitives = primitives;
         long bytes = SMALLEST_SEGMENT;
         while ((length + bytes - 1) / bytes > MOST_SEGMENTS) {
             bytes *= 2;
@@ -113,7 +119,7 @@ public final class SegmentCodes {
     private Cipher gmac(int mode, int segment) throws GeneralSecurityException {
         Cipher gmac = idle.poll();
         if (gmac == null) {
-            gmac = Cipher.getInstance("AES/GCM/NoPadding");
+            gmac = primitives.gcm();
         }
         byte[] nonce = new byte[NONCE_BYTES];
         for (int i = 0; i < 4; i++) {

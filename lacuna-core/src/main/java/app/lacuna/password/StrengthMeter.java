@@ -25,7 +25,12 @@ public final class StrengthMeter {
     /** Below a million guesses the reason is worth telling, up to ten thousand million as well. */
     private static final double TOLD_BELOW_LOG10 = 12;
 
-    private final Zxcvbn library = new Zxcvbn();
+    /** Its dictionaries take a tenth of a second: read once, by whoever measures first. */
+    private static final class Library {
+        static final Zxcvbn SHARED = new Zxcvbn();
+
+        private Library() {}
+    }
 
     /**
      * @param related words that a guesser would try first: names of files, of the archive, of the
@@ -40,7 +45,7 @@ public final class StrengthMeter {
             return new Strength(0, Optional.of(Weakness.EMPTY));
         }
         int length = Math.min(characters.remaining(), MEASURED_CHARACTERS);
-        var measured = library.measure(characters.subSequence(0, length), words(related));
+        var measured = Library.SHARED.measure(characters.subSequence(0, length), words(related));
         double log10 = Math.max(0, measured.getGuessesLog10());
         Optional<Weakness> weakness =
                 log10 < TOLD_BELOW_LOG10

@@ -2,7 +2,6 @@ package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.testfx.util.WaitForAsyncUtils.waitForAsyncFx;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.desktop.words.Words;
 import java.io.IOException;
@@ -41,7 +40,7 @@ abstract class ByKeyboard extends InWindow {
                         robot.keyRelease(keys[i]);
                     }
                 });
-        waitForFxEvents(2);
+        settle();
     }
 
     String focused() {
@@ -63,7 +62,7 @@ abstract class ByKeyboard extends InWindow {
     }
 
     void legible(String where) throws IOException {
-        waitForFxEvents();
+        settle();
         picture(Words.language().code() + "-" + where);
         assertThat(Legible.silent(scene)).as("tells a screen reader nothing: " + where).isEmpty();
         assertThat(Legible.cut(scene)).as("cut: " + where).isEmpty();

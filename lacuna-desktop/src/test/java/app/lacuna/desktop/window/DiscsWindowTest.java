@@ -218,6 +218,7 @@ class DiscsWindowTest extends InWindow {
         assertThat(drive.ejected()).hasSize(4);
     }
 
+    @Tag("slow")
     @Test
     void imagesAloneCanBeSaved() throws Exception {
         Path out = prepare();
@@ -291,6 +292,7 @@ class DiscsWindowTest extends InWindow {
         assertThat(open.session().extract().report().get().get().isComplete()).isTrue();
     }
 
+    @Tag("slow")
     @Test
     void anArchiveThatIsPackedGoesOntoDiscs() throws Exception {
         packStory(PASSWORD);

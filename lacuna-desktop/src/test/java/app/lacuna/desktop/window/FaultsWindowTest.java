@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
@@ -53,7 +52,7 @@ class FaultsWindowTest extends InWindow {
 
     private void ctrl(KeyCode key) {
         press(KeyCode.CONTROL).type(key).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
     }
 
     @Test
@@ -78,7 +77,7 @@ class FaultsWindowTest extends InWindow {
         assertThat(pack.packing().result().get()).as("still here").isPresent();
         clickOn("#question-stay");
         interact(() -> window.close(() -> closed = true));
-        waitForFxEvents();
+        settle();
         assertThat(closed).isFalse();
         clickOn("#question-stay");
 
@@ -94,16 +93,16 @@ class FaultsWindowTest extends InWindow {
     void closingWhilePackingAsksAndEscAsksBeforeItCancels() throws Exception {
         large();
         type(KeyCode.ESCAPE);
-        waitForFxEvents();
+        settle();
         assertThat(lookup("#cancel-question").query().isVisible()).isTrue();
         assertThat(pack.packing().action().running().get()).isTrue();
         picture("cancel-question");
         type(KeyCode.ESCAPE);
-        waitForFxEvents();
+        settle();
         assertThat(lookup("#cancel-question").query().isVisible()).isFalse();
 
         interact(() -> window.close(() -> closed = true));
-        waitForFxEvents();
+        settle();
         assertThat(closed).isFalse();
         assertThat(text("#window-notice")).contains("packing");
         picture("closing");
@@ -146,20 +145,20 @@ class FaultsWindowTest extends InWindow {
     void arrowKeysChooseTabStaysInThePopoverAndTheFocusComesBack() throws Exception {
         addStory();
         clickOn("#brief-cipher");
-        waitForFxEvents();
+        settle();
         RadioButton first = lookup("#cipher-AES_256").query();
         interact(first::requestFocus);
         type(KeyCode.DOWN);
-        waitForFxEvents();
+        settle();
         assertThat(pack.protection().get()).isEqualTo(Protection.AES_192);
         assertThat(brief()).contains("AES-192");
         for (int i = 0; i < 12; i++) {
             type(KeyCode.TAB);
-            waitForFxEvents();
+            settle();
             assertThat(isWithin(scene.getFocusOwner(), window.shell().popovers())).isTrue();
         }
         type(KeyCode.ESCAPE);
-        waitForFxEvents();
+        settle();
         assertThat(scene.getFocusOwner().getId())
                 .as("the word that opened it, written anew meanwhile")
                 .isEqualTo("brief-cipher");
@@ -282,7 +281,7 @@ class FaultsWindowTest extends InWindow {
                 });
         until(() -> !lookup("#password-question").query().isVisible());
         clickOn("#kept-have");
-        waitForFxEvents();
+        settle();
         assertThat(closed).as("a job works").isFalse();
         end.countDown();
         until(() -> !other[0].running().get());
@@ -437,7 +436,7 @@ class FaultsWindowTest extends InWindow {
     }
 
     private Map<String, Boolean> inTheWindow(String... ids) {
-        waitForFxEvents();
+        settle();
         Map<String, Boolean> inside = new java.util.TreeMap<>();
         for (String id : ids) {
             Node node = lookup(id).query();
@@ -482,7 +481,7 @@ class FaultsWindowTest extends InWindow {
     @Test
     void anErrorThatNobodyWaitedForIsShownInWordsAndDismissed() {
         interact(() -> desk.services().book().tell(new IllegalStateException("internal")));
-        waitForFxEvents();
+        settle();
         assertThat(text("#window-notice")).contains("should not have").doesNotContain("internal");
         clickOn("#notice-seen");
         assertThat(lookup("#window-notices").query().isVisible()).isFalse();
@@ -496,10 +495,10 @@ class FaultsWindowTest extends InWindow {
         interact(() -> desk.newestPack().contents().add(story));
         until(() -> !desk.newestPack().contents().selection().get().items().isEmpty());
         interact(() -> lookup("#job-0").queryAs(ButtonBase.class).fire());
-        waitForFxEvents();
+        settle();
         assertThat(lookup("#remove-job").query().isVisible()).as("it is being packed").isFalse();
         interact(() -> lookup("#job-1").queryAs(ButtonBase.class).fire());
-        waitForFxEvents();
+        settle();
         clickOn("#remove-job");
         assertThat(lookup("#jobs").query().isVisible()).isFalse();
         assertThat(lookup("#cancel").queryAs(Button.class).isVisible()).isTrue();
@@ -517,7 +516,7 @@ class FaultsWindowTest extends InWindow {
         interact(() -> field.selectRange(6, 3));
         for (int width : new int[] {900, 1240, 900, 1240}) {
             interact(() -> scene.getWindow().setWidth(width));
-            waitForFxEvents(3);
+            settle();
             assertThat(field.isFocused()).as("at " + width).isTrue();
             assertThat(field.localToScene(0, 0).getY()).as("in sight").isBetween(0.0, 760.0);
             assertThat(field.getAnchor()).isEqualTo(6);

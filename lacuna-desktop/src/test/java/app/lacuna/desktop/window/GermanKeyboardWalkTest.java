@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.base.Language;
 import app.lacuna.desktop.words.Words;
@@ -21,9 +20,9 @@ class GermanKeyboardWalkTest extends KeyboardWalk {
     void legible(String where) throws IOException {
         super.legible(where);
         interact(() -> makeAsLargeAs(1240, 795));
-        waitForFxEvents(2);
+        settle();
         assertThat(Legible.cut(scene)).as("cut in a usual window: " + where).isEmpty();
         interact(() -> makeAsLargeAs(960, 640));
-        waitForFxEvents(2);
+        settle();
     }
 }

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.Names;
 import app.lacuna.delivery.mail.MailAccount;
@@ -25,6 +24,7 @@ import javafx.scene.control.ButtonBase;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** From the brief to somebody who has a browser and a mailbox, and back from the mailbox. */
@@ -84,6 +84,7 @@ class HandingWindowTest extends InWindow {
         until(() -> open.state().get() == OpenState.UNLOCKED);
     }
 
+    @Tag("slow")
     @Test
     void everyFaultOfAMailServiceIsSeen() throws Exception {
         packForBrowsers(OpenerKind.INSIDE);
@@ -136,7 +137,7 @@ class HandingWindowTest extends InWindow {
         assertThat(stripText("#pass-on-panel"))
                 .contains("capital Hotel", "hyphen", "seven", "blank");
         press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
         assertThat(stripText("#pass-on-panel")).as("locked").doesNotContain("Hotel");
         assertThat(stripText("#receipt-pass-on")).contains("no longer kept here");
         assertThat(lookup("#pass-on-slip").tryQuery()).isEmpty();

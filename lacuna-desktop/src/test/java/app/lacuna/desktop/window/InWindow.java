@@ -2,7 +2,6 @@ package app.lacuna.desktop.window;
 
 import static org.testfx.util.WaitForAsyncUtils.waitFor;
 import static org.testfx.util.WaitForAsyncUtils.waitForAsyncFx;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
@@ -53,6 +52,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
 import javafx.stage.Stage;
@@ -62,12 +62,15 @@ import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxRobotInterface;
 import org.testfx.framework.junit5.ApplicationTest;
+import org.testfx.robot.Motion;
+import org.testfx.service.query.PointQuery;
 
 /** The real window on a (virtual) display, with what every test of it needs. */
 abstract class InWindow extends ApplicationTest {
     @TempDir static Path folder;
     static List<Path> story;
 
+    private final RealInput input = new RealInput(robotContext());
     final ChosenByTest dialogs = new ChosenByTest();
     PackViewModel pack;
     OpenViewModel open;
@@ -122,6 +125,7 @@ abstract class InWindow extends ApplicationTest {
 
     @Override
     public void start(Stage stage) throws IOException {
+        input.watch();
         Fonts.load();
         speak();
         outbox = Files.createTempDirectory(folder, "outbox");
@@ -181,6 +185,7 @@ abstract class InWindow extends ApplicationTest {
 
     @Override
     public void stop() {
+        input.end();
         window.end();
         Words.speak(Language.ENGLISH);
     }
@@ -198,7 +203,7 @@ abstract class InWindow extends ApplicationTest {
         } catch (TimeoutException e) {
             throw new AssertionError("waited for " + what + " in vain", e);
         }
-        waitForFxEvents();
+        settle();
     }
 
     /** The page may change while the test goes through its parts: then it looks again. */
@@ -225,6 +230,54 @@ abstract class InWindow extends ApplicationTest {
         until(() -> !pack.contents().selection().get().items().isEmpty());
     }
 
+    /** What is waiting on the interface thread has been done, and the page is laid out. */
+    static void settle() {
+        RealInput.settle();
+    }
+
+    @Override
+    public FxRobot clickOn(PointQuery where, Motion motion, MouseButton... buttons) {
+        input.click(waitForAsyncFx(10_000, where::query), buttons);
+        return this;
+    }
+
+    @Override
+    public FxRobot press(KeyCode... keys) {
+        input.press(keys);
+        return this;
+    }
+
+    @Override
+    public FxRobot release(KeyCode... keys) {
+        input.release(keys);
+        return this;
+    }
+
+    @Override
+    public FxRobot type(KeyCode... keys) {
+        input.type(keys);
+        return this;
+    }
+
+    @Override
+    public FxRobot interact(Runnable change) {
+        waitForAsyncFx(
+                60_000,
+                () -> {
+                    change.run();
+                    return null;
+                });
+        settle();
+        return this;
+    }
+
+    @Override
+    public <T> FxRobot interact(Callable<T> change) {
+        waitForAsyncFx(60_000, change);
+        settle();
+        return this;
+    }
+
     /**
      * Into what has the focus, by events as the keys make them; the robot takes a second for ten.
      */
@@ -236,7 +289,7 @@ abstract class InWindow extends ApplicationTest {
                     text.chars().forEach(typed -> type(String.valueOf((char) typed)));
                     return null;
                 });
-        waitForFxEvents();
+        settle();
         return this;
     }
 
@@ -327,13 +380,13 @@ abstract class InWindow extends ApplicationTest {
                                 .findFirst()
                                 .ifPresent(open.session()::view));
         until(() -> !(open.session().viewer().viewed().get() instanceof Viewed.Reading));
-        waitForFxEvents();
+        settle();
     }
 
     /** A picture of the window as it is, for whoever wants to look at it. */
     void picture(String name) throws IOException {
         Path pictures = Files.createDirectories(Path.of("target/pictures"));
-        waitForFxEvents();
+        settle();
         WritableImage[] image = new WritableImage[1];
         interact(() -> image[0] = scene.snapshot(null));
         BufferedImage copy = ContactSheet.copy(image[0]);
@@ -342,7 +395,7 @@ abstract class InWindow extends ApplicationTest {
 
     /** A part of the window as it is. */
     WritableImage pictureOf(Node part) {
-        waitForFxEvents();
+        settle();
         WritableImage[] image = new WritableImage[1];
         interact(() -> image[0] = part.snapshot(null, null));
         return image[0];

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.PathTree;
@@ -54,7 +53,7 @@ class ManyFilesWindowTest extends InWindow {
             table = lookup("#contents").query();
             interact(() -> pack.contents().remove(pack.contents().tree().get().children()));
             until(() -> pack.contents().selection().get().items().isEmpty());
-            waitForFxEvents();
+            settle();
         }
     }
 

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.lacuna.base.Language;
 import app.lacuna.desktop.words.Words;
 import java.io.IOException;
+import org.junit.jupiter.api.Tag;
 
 /** In English, every sentence marked and a third longer: what nobody has translated is seen. */
+@Tag("slow")
 class MarkedKeyboardWalkTest extends KeyboardWalk {
     @Override
     void speak() {

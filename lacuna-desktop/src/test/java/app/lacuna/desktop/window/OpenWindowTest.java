@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
@@ -25,6 +24,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.RadioButton;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** An open archive in the real window: changed, locked anew, restored, locked. */
@@ -56,7 +56,7 @@ class OpenWindowTest extends InWindow {
         clickOnRow("site-diary.txt").type(KeyCode.DELETE);
         until(() -> open.session().changes().count().get() == 2);
         clickOnRow("permit-and-landowner.pdf").type(KeyCode.F2);
-        waitForFxEvents();
+        settle();
         interact(() -> lookup("#rename-field").queryAs(TextField.class).setText("permit.pdf"));
         clickOn("#rename-take");
         until(() -> open.session().changes().count().get() == 3);
@@ -130,6 +130,7 @@ class OpenWindowTest extends InWindow {
         assertThat(text("#slip")).startsWith("Caps Lock had turned");
     }
 
+    @Tag("slow")
     @Test
     void passwordAndFormAreChangedAndTheOldPasswordOpensNothing() throws Exception {
         open(Names.VISIBLE);
@@ -225,6 +226,7 @@ class OpenWindowTest extends InWindow {
         }
     }
 
+    @Tag("slow")
     @Test
     void restoringTouchesOnlyWhatDiffersAndCopiesAreClearedAgain() throws Exception {
         open(Names.HIDDEN);
@@ -318,7 +320,7 @@ class OpenWindowTest extends InWindow {
         type(KeyCode.END).type(KeyCode.ENTER);
         assertThat(open.session().inside().chosenPaths()).hasSize(1);
         press(KeyCode.CONTROL).type(KeyCode.F).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
         assertThat(lookup("#find-inside").query().isFocused()).isTrue();
         press(KeyCode.CONTROL).type(KeyCode.L).release(KeyCode.CONTROL);
         until(() -> open.state().get() == OpenState.LOCKED);

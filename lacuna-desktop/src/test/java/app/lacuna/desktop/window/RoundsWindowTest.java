@@ -31,6 +31,7 @@ import javafx.scene.control.TableView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 
@@ -362,6 +363,7 @@ class RoundsWindowTest extends InWindow {
         return lookup(id).queryAs(Spinner.class);
     }
 
+    @Tag("slow")
     @Test
     void aDriveThatIsAwayIsSaidAndAnotherIsNotTakenForIt() throws Exception {
         firstRun();

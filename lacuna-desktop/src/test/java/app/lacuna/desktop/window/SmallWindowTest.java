@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.base.Language;
 import app.lacuna.desktop.shell.Place;
@@ -26,7 +25,7 @@ class SmallWindowTest extends InWindow {
     }
 
     private List<String> beyondTheEdge() {
-        waitForFxEvents();
+        settle();
         return lookup(".page .button, .page .label").queryAllAs(Labeled.class).stream()
                 .filter(SmallWindowTest::isShown)
                 .filter(node -> node.localToScene(node.getLayoutBounds()).getMaxX() > 961)

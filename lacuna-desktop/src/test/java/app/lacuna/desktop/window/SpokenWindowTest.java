@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.desktop.places.open.OpenState;
@@ -52,14 +51,14 @@ class SpokenWindowTest extends InWindow {
 
     /** What is read of what has the focus. */
     private String read() {
-        waitForFxEvents();
+        settle();
         Node owner = scene.getFocusOwner();
         return owner == null ? "" : String.valueOf(Legible.name(owner));
     }
 
     private void press(KeyCode key) {
         super.press(key).release(key);
-        waitForFxEvents();
+        settle();
     }
 
     /** Every part that the key goes to, once around. */
@@ -95,7 +94,7 @@ class SpokenWindowTest extends InWindow {
         interact(() -> desk.take(List.of(archive)));
         until(() -> open.state().get() == OpenState.LOCKED);
         until(() -> lookup("#open-password").tryQuery().isPresent());
-        waitForFxEvents();
+        settle();
     }
 
     @Test
@@ -177,7 +176,7 @@ class SpokenWindowTest extends InWindow {
         assertThat(name(margin)).as("told in front of it").contains("diary.txt");
         interact(open::lock);
         until(() -> open.state().get() == OpenState.LOCKED);
-        waitForFxEvents();
+        settle();
         assertThat(name(margin)).doesNotContain("diary").contains("Settings");
     }
 
@@ -240,13 +239,13 @@ class SpokenWindowTest extends InWindow {
                     pane.setMinHeight(200);
                     pane.setMaxHeight(200);
                 });
-        waitForFxEvents();
+        settle();
         interact(field::requestFocus);
         assertThat(scene.getFocusOwner()).isSameAs(field);
         interact(() -> Spoken.news(news));
         interact(() -> news.setText("There is one already."));
         until(() -> !name(news).isEmpty());
-        waitForFxEvents();
+        settle();
         assertThat(pane.getVvalue()).isZero();
         interact(() -> lookup("#add-files").query().requestFocus());
         interact(() -> news.setText("There are two already."));

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
@@ -148,7 +147,7 @@ class UnusualWindowTest extends InWindow {
             until(() -> lookup("#whom-" + whom).tryQuery().isPresent());
             clickOn("#whom-" + whom);
             clickOn("#whom-done");
-            waitForFxEvents();
+            settle();
             assertThat(Legible.cut(scene)).as("for " + whom).isEmpty();
         }
     }

@@ -33,6 +33,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** Every kind of file in the viewer, out of a real archive. */
@@ -162,6 +163,7 @@ class ViewerWindowTest extends InWindow {
         return view;
     }
 
+    @Tag("slow")
     @Test
     void everyKindIsShownFromMemory() throws Exception {
         open();

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.testfx.util.WaitForAsyncUtils.waitForFxEvents;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
@@ -33,6 +32,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.TreeTableView;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** The real window on a (virtual) display, used with mouse and keyboard. */
@@ -172,7 +172,7 @@ class WindowTest extends InWindow {
         clickOn("#brief-names").clickOn("#names-VISIBLE").clickOn("#names-done");
         assertThat(brief()).contains("and names visible,");
         press(KeyCode.CONTROL).type(KeyCode.H).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
         assertThat(brief()).contains("and names hidden,");
 
         clickOn("#brief-cipher").clickOn("#cipher-NONE").clickOn("#cipher-done");
@@ -216,7 +216,7 @@ class WindowTest extends InWindow {
     void passwordIsMadeAndStaysAndAHintThatGivesItAwayIsRefused() throws Exception {
         addStory();
         press(KeyCode.CONTROL).type(KeyCode.M).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
         Spinner<Integer> count = lookup("#make-words-count").query();
         interact(() -> count.getValueFactory().setValue(7));
         clickOn("#make-words");
@@ -240,7 +240,7 @@ class WindowTest extends InWindow {
     void contentsAreFoundSortedMappedAndLeftOut() throws Exception {
         addStory();
         press(KeyCode.CONTROL).type(KeyCode.F).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
         assertThat(lookup("#find").query().isFocused()).isTrue();
         write("diary");
         until(() -> pack.contents().tree().get().files() == 1);
@@ -307,6 +307,7 @@ class WindowTest extends InWindow {
                 .contains(LocalDate.ofInstant(MovableClock.START, ZoneId.systemDefault()) + ".zip");
     }
 
+    @Tag("slow")
     @Test
     void secondJobIsSetUpWhileOneRunsAndBothEndInTheirReceipts() throws Exception {
         Path large = Files.createFile(folder.resolve("film.raw"));
@@ -378,18 +379,18 @@ class WindowTest extends InWindow {
     @Test
     void keysReachThePlaces() {
         press(KeyCode.CONTROL).type(KeyCode.DIGIT2).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
         assertThat(brief()).startsWith("Open nothing yet");
         press(KeyCode.CONTROL).type(KeyCode.DIGIT1).release(KeyCode.CONTROL);
-        waitForFxEvents();
+        settle();
         assertThat(brief()).startsWith("Pack nothing yet");
         type(KeyCode.F1);
-        waitForFxEvents();
+        settle();
         assertThat(lookup("Packing").queryAll()).isNotEmpty(); // at the section of this place
         clickOn("#help-keys");
         assertThat(lookup("Ctrl+Enter").queryAll()).isNotEmpty();
         type(KeyCode.ESCAPE);
-        waitForFxEvents();
+        settle();
         assertThat(brief()).startsWith("Pack nothing yet");
     }
 

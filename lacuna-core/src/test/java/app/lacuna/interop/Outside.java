@@ -2,20 +2,20 @@ package app.lacuna.interop;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.concurrent.TimeUnit;
 
 /** Starts readers and writers that are not written in Java; {@code scripts/test} installs them. */
 public final class Outside {
+    private static Optional<Path> npmFolder = Optional.empty();
+
     private Outside() {}
 
     /** Standard output of a script of ours; anything but a good end is a failure. */
@@ -30,7 +30,7 @@ public final class Outside {
         for (Object argument : more) {
             command.add(argument.toString());
         }
-        return run(zipJsFolder(), input, command);
+        return run(npmFolder(), input, command);
     }
 
     public static String run(Path folder, String input, List<String> command) throws IOException {
@@ -74,49 +74,23 @@ public final class Outside {
 
     /** Where programs for Node find their packages. */
     public static Path packages() throws IOException {
-        return zipJsFolder();
+        return npmFolder();
     }
 
     /** The code words of the letters as a package knows them, with commas. */
     public static String codeWords() throws IOException {
         String script =
                 "console.log(require('nato-phonetic-alphabet').codewords.lowercase.join(','))";
-        return run(zipJsFolder(), "", List.of("node", "-e", script));
+        return run(npmFolder(), "", List.of("node", "-e", script));
     }
 
-    /** Where the npm package is, installed once for all tests. */
-    static synchronized Path zipJsFolder() throws IOException {
-        Path folder = Path.of("target/zipjs").toAbsolutePath();
-        Files.createDirectories(folder);
-        try (FileChannel one =
-                        FileChannel.open(
-                                folder.resolve("lock"),
-                                StandardOpenOption.CREATE,
-                                StandardOpenOption.WRITE);
-                FileLock lock = one.lock()) { // other tests run in another process
-            install(folder);
-            assert lock.isValid();
+    /** Where the npm packages are; usually {@code scripts/test} has fetched them. */
+    private static synchronized Path npmFolder() throws IOException {
+        if (npmFolder.isEmpty()) {
+            Path script = Path.of("../scripts/fetch-npm").toRealPath();
+            Path here = Path.of("").toAbsolutePath();
+            npmFolder = Optional.of(Path.of(run(here, "", List.of(script.toString())).strip()));
         }
-        return folder;
-    }
-
-    private static void install(Path folder) throws IOException {
-        if (!Files.exists(folder.resolve("node_modules/openpgp/package.json"))) {
-            Files.writeString(folder.resolve("package.json"), "{\"private\": true}");
-            run(
-                    folder,
-                    "",
-                    List.of(
-                            "npm",
-                            "install",
-                            "--silent",
-                            "--no-audit",
-                            "--no-fund",
-                            "--ignore-scripts",
-                            "@zip.js/zip.js@2.7.57",
-                            "nato-phonetic-alphabet@2.0.4",
-                            "openpgp@6.3.2",
-                            "puppeteer-core@24.43.1"));
-        }
+        return npmFolder.get();
     }
 }

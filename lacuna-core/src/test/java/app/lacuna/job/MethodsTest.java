@@ -60,6 +60,9 @@ class MethodsTest {
     @ParameterizedTest
     @EnumSource(names = {"STORED", "DEFLATE", "ZSTD", "XZ"})
     void whatIsWrittenComesBack(Method method) throws IOException {
+        if (method == Method.XZ) { // slow, and not packed in blocks
+            Files.write(dig.resolve("film.raw"), new byte[300_000]);
+        }
         for (Names names : Names.values()) {
             Files.deleteIfExists(archive);
             Jobs.pack(

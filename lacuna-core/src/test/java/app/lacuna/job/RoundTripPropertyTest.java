@@ -50,7 +50,8 @@ class RoundTripPropertyTest {
     @TempDir Path folder;
 
     static IntStream seeds() {
-        return IntStream.rangeClosed(1, 8 / Share.every(4));
+        // the second takes as long as four others
+        return Share.every(4) == 1 ? IntStream.rangeClosed(1, 8) : IntStream.of(1, 3);
     }
 
     @ParameterizedTest

@@ -95,11 +95,11 @@ class DiscRepairTest {
     /** The longest ring that is promised, at the start, in the middle, at and across the ends. */
     @Test
     void aRingOfThePromisedLengthIsRepairedWhereverItIs() throws IOException {
-        Path disc = disc("a.iso", 4_000, 1);
-        RecoveryHeader header = withRecovery(disc, 300 * Sector.BYTES);
+        Path disc = disc("a.iso", 1_200, 1);
+        RecoveryHeader header = withRecovery(disc, 120 * Sector.BYTES);
         byte[] whole = Files.readAllBytes(disc);
         long promised = header.longestScratchBytes();
-        assertThat(promised).isGreaterThan(200 * Sector.BYTES);
+        assertThat(promised).isGreaterThan(60 * Sector.BYTES);
         Random random = new Random(2);
         List<Long> places = new ArrayList<>(List.of(0L, whole.length - promised));
         for (int i = 0; i < 12 / Share.every(12); i++) {
@@ -167,7 +167,9 @@ class DiscRepairTest {
         RecoveryHeader header = withRecovery(disc, 100 * Sector.BYTES);
         byte[] whole = Files.readAllBytes(disc);
         long promised = header.longestScratchBytes();
-        for (long before = 1; before * Sector.BYTES < promised; before += 2L * Share.every(9) + 1) {
+        for (long before = 1;
+                before * Sector.BYTES < promised;
+                before += 2L * Share.every(16) + 1) {
             long place = (header.fileSector() - before) * Sector.BYTES;
             Path out = folder.resolve("repaired.iso");
             try (Scratched scratched = new Scratched(disc).ring(place, promised)) {

@@ -1,6 +1,7 @@
 package app.lacuna.bench;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
@@ -23,7 +24,8 @@ final class Memory {
                                 archive.toString())
                         .redirectError(ProcessBuilder.Redirect.INHERIT)
                         .start();
-        String peak = new String(process.getInputStream().readAllBytes()).strip();
+        String peak =
+                new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
         Files.deleteIfExists(archive);
         return Long.parseLong(peak);
     }

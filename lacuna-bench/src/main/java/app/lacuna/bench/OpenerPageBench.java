@@ -76,14 +76,14 @@ final class OpenerPageBench {
                 .run();
         ChromeDriver driver = start();
         try {
-            long idle = memory(driver);
+            long idle = memory();
             double hidden = open(driver, page, pack(photos, Names.HIDDEN));
-            long memory = memory(driver);
+            long memory = memory();
             double pause = pause(driver);
             open(driver, page, pack(photos, Names.VISIBLE));
             double visible = saveAll(driver);
             return new Result(
-                    hidden, visible, Math.max(pause, pause(driver)), memory, memory(driver), idle);
+                    hidden, visible, Math.max(pause, pause(driver)), memory, memory(), idle);
         } finally {
             driver.quit();
         }
@@ -186,7 +186,7 @@ final class OpenerPageBench {
     }
 
     /** What the processes of this browser have for themselves, and their share of the rest. */
-    private long memory(ChromeDriver driver) throws IOException {
+    private long memory() throws IOException {
         long bytes = 0;
         try (Stream<Path> processes = Files.list(Path.of("/proc"))) {
             for (Path process : processes.toList()) {

@@ -1,5 +1,7 @@
 package app.lacuna.cli;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.exposure.Changeable;
 import app.lacuna.exposure.Exposure;
 import app.lacuna.exposure.Opener;
@@ -95,7 +97,8 @@ final class ExposureText {
         out.writeObjectFieldStart("openers");
         for (Opener opener : Opener.values()) {
             out.writeStringField(
-                    ProofJson.name(opener), ProofJson.name(exposure.openers().get(opener)));
+                    ProofJson.name(opener),
+                    ProofJson.name(requireNonNull(exposure.openers().get(opener))));
         }
         out.writeEndObject();
         out.writeArrayFieldStart("entries");

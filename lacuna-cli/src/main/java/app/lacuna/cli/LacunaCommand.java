@@ -14,9 +14,11 @@ import picocli.CommandLine.Spec;
 final class LacunaCommand implements Runnable {
     @Spec private CommandSpec spec;
 
+    @SuppressWarnings("UnusedVariable") // the library looks at it
     @Option(names = "--help", usageHelp = true, scope = CommandLine.ScopeType.INHERIT)
     private boolean help;
 
+    @SuppressWarnings("UnusedVariable") // the library looks at it
     @Option(names = "--version", versionHelp = true)
     private boolean version;
 

@@ -1,5 +1,7 @@
 package app.lacuna.cli;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.Secret;
 import app.lacuna.failure.PasswordRequired;
 import app.lacuna.failure.PasswordUnusable;
@@ -9,6 +11,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.TypeConversionException;
@@ -22,7 +25,7 @@ final class PasswordSource {
             names = "--password-from",
             paramLabel = "${bundle:param.SOURCE}",
             converter = PlaceConverter.class)
-    private Place place;
+    private @Nullable Place place;
 
     PasswordSource() {}
 
@@ -79,7 +82,8 @@ final class PasswordSource {
     }
 
     private Secret fromPlace(Terminal terminal, Path archive) throws IOException {
-        return switch (place.kind) {
+        Place from = requireNonNull(place);
+        return switch (from.kind) {
             case STDIN -> {
                 if (!terminal.isInputGiven()) {
                     throw new PasswordUnusable(PasswordUnusable.Reason.NO_SOURCE);
@@ -87,16 +91,16 @@ final class PasswordSource {
                 yield PasswordText.firstLine(terminal.in());
             }
             case FILE -> {
-                if (Files.isDirectory(Path.of(place.name))) {
+                if (Files.isDirectory(Path.of(from.name))) {
                     throw new PasswordUnusable(PasswordUnusable.Reason.FOLDER);
                 }
-                try (InputStream in = Files.newInputStream(Path.of(place.name))) {
+                try (InputStream in = Files.newInputStream(Path.of(from.name))) {
                     yield PasswordText.firstLine(in);
                 }
             }
             case ENV ->
                     PasswordText.of(
-                            terminal.variable(place.name)
+                            terminal.variable(from.name)
                                     .orElseThrow(() -> new PasswordRequired(archive)));
         };
     }

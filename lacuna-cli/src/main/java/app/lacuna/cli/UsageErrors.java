@@ -69,7 +69,7 @@ final class UsageErrors implements IParameterExceptionHandler {
             return Words.text("usage.one-of", all);
         }
         return failure.getCause() instanceof TypeConversionException cause
-                ? cause.getMessage()
+                ? String.valueOf(cause.getMessage())
                 : String.valueOf(failure.getMessage());
     }
 }

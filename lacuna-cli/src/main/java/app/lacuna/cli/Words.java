@@ -9,6 +9,7 @@ import java.util.Enumeration;
 import java.util.Locale;
 import java.util.Map;
 import java.util.ResourceBundle;
+import org.jspecify.annotations.Nullable;
 
 /** The texts of the command line, in the language that is spoken. */
 final class Words {
@@ -52,7 +53,7 @@ final class Words {
             private final Map<String, String> texts = spoken.texts;
 
             @Override
-            protected Object handleGetObject(String key) {
+            protected @Nullable Object handleGetObject(String key) {
                 return texts.get(key);
             }
 

@@ -6,6 +6,30 @@ import app.lacuna.selection.LeftOut;
 
 /** Hears what becomes of the items while they are packed, and can stop the work. */
 public interface PackingWatch {
+    /** Hears nothing and stops nothing. */
+    PackingWatch NONE =
+            new PackingWatch() {
+                @Override
+                public void onBytes(FileItem item, long bytes) {
+                    // nobody listens
+                }
+
+                @Override
+                public void onPacked(FileItem asRead, boolean steady) {
+                    // nobody listens
+                }
+
+                @Override
+                public void onLeftOut(FileItem item, LeftOut.Reason reason) {
+                    // nobody listens
+                }
+
+                @Override
+                public void check() {
+                    // it goes on
+                }
+            };
+
     /**
      * Called from any thread, once per buffer.
      *

@@ -99,8 +99,8 @@ final class DirectSource implements ByteSource {
             }
             other = next;
         }
-        boolean taken = other != null && idle.remove(other);
-        return filled(taken ? other : new Stretch(blockBytes), position);
+        return filled(
+                other != null && idle.remove(other) ? other : new Stretch(blockBytes), position);
     }
 
     private Stretch filled(Stretch stretch, long position) throws IOException {

@@ -10,8 +10,9 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
-import java.util.function.UnaryOperator;
+import java.util.function.Function;
 
 /** Applies edits one after the other to the entries of an archive. */
 final class Draft {
@@ -66,17 +67,21 @@ final class Draft {
         Set<String> tops = Set.copyOf(paths);
         int before = gone.size();
         int size = there.size();
-        rebuild(planned -> isAtOrBelow(planned.path(), tops) ? removed(planned) : planned);
+        rebuild(
+                planned ->
+                        isAtOrBelow(planned.path(), tops)
+                                ? removed(planned)
+                                : Optional.of(planned));
         if (gone.size() == before && there.size() == size) {
             throw new EditRefused(Reason.NOT_FOUND, paths.isEmpty() ? "" : paths.get(0));
         }
     }
 
-    private PlannedEntry removed(PlannedEntry planned) {
+    private Optional<PlannedEntry> removed(PlannedEntry planned) {
         if (planned.before().isPresent()) {
             gone.add(planned.removed());
         }
-        return null;
+        return Optional.empty();
     }
 
     private static boolean isAtOrBelow(String path, Set<String> tops) {
@@ -111,10 +116,11 @@ final class Draft {
         rebuild(
                 planned -> {
                     if (!isAtOrBelow(planned.path(), top)) {
-                        return planned;
+                        return Optional.of(planned);
                     }
                     found[0] = true;
-                    return planned.movedTo(to + planned.path().substring(from.length()));
+                    return Optional.of(
+                            planned.movedTo(to + planned.path().substring(from.length())));
                 });
         if (!found[0]) {
             throw new EditRefused(Reason.NOT_FOUND, from);
@@ -157,19 +163,17 @@ final class Draft {
     }
 
     /** Null takes an entry out. */
-    private void rebuild(UnaryOperator<PlannedEntry> change) {
+    private void rebuild(Function<PlannedEntry, Optional<PlannedEntry>> change) {
         Map<String, PlannedEntry> next = new LinkedHashMap<>();
         for (PlannedEntry planned : there.values()) {
-            PlannedEntry changed = change.apply(planned);
-            if (changed != null) {
-                next.put(changed.path(), changed);
-            }
+            change.apply(planned).ifPresent(changed -> next.put(changed.path(), changed));
         }
         there = next;
         below = new HashMap<>();
         there.keySet().forEach(this::countAbove);
-        doubles.replaceAll(change);
-        doubles.removeIf(planned -> planned == null);
+        List<PlannedEntry> kept = doubles.stream().map(change).flatMap(Optional::stream).toList();
+        doubles.clear();
+        doubles.addAll(kept);
     }
 
     ChangePlan plan() {

@@ -1,5 +1,7 @@
 package app.lacuna.clearing;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.DurableFolder;
 import app.lacuna.clearing.Journal.Line;
 import app.lacuna.clearing.Journal.Mark;
@@ -74,7 +76,7 @@ public final class Aside implements AutoCloseable {
     public void close() {
         try {
             if (held.putBackAll()) {
-                DurableFolder.force(folder.getParent());
+                DurableFolder.force(requireNonNull(folder.getParent()));
                 Register.note(Mark.GONE, folder, false);
             }
         } finally {

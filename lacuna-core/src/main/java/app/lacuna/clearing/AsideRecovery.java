@@ -1,5 +1,7 @@
 package app.lacuna.clearing;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.Presence;
 import app.lacuna.clearing.Journal.Line;
 import java.io.IOException;
@@ -45,7 +47,7 @@ final class AsideRecovery {
             return false;
         }
         Path folder = line.path();
-        if (Presence.of(folder.getParent()) == Presence.EXISTS) {
+        if (Presence.of(requireNonNull(folder.getParent())) == Presence.EXISTS) {
             // the parent may be a new folder under the name of a renamed one
             return findRenamed(folder).map(AsideRecovery::putBackFrom).orElse(true);
         }
@@ -115,7 +117,7 @@ final class AsideRecovery {
         }
         for (Path file : files) {
             try {
-                FreeName.moveInto(file, folder.getParent(), file.getFileName());
+                FreeName.moveInto(file, requireNonNull(folder.getParent()), file.getFileName());
             } catch (IOException e) {
                 all = false; // tried again at the next start
             }

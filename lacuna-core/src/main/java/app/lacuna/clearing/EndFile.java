@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import static java.util.Objects.requireNonNull;
 import static java.util.stream.Collectors.joining;
 
 import app.lacuna.clearing.ReadableFile.Sort;
@@ -141,8 +142,8 @@ final class EndFile {
             Map<String, String> head = fields(line);
             return Optional.of(
                     new LooseEnd(
-                            head.get("id"),
-                            LooseEnd.Kind.valueOf(head.get("kind")),
+                            requireNonNull(head.get("id")),
+                            LooseEnd.Kind.valueOf(requireNonNull(head.get("kind"))),
                             Optional.ofNullable(head.get("archive")).map(EndFile::path),
                             Optional.ofNullable(head.get("fingerprint")),
                             Instant.parse(head.get("since")),
@@ -169,13 +170,14 @@ final class EndFile {
                     fields.containsKey("trash")
                             ? Optional.of(
                                     new InTrash(
-                                            path(fields.get("trash")), path(fields.get("info"))))
+                                            path(fields.get("trash")),
+                                            path(requireNonNull(fields.get("info")))))
                             : Optional.empty();
             return Optional.of(
                     new ReadableFile(
-                            path(fields.get("path")),
-                            fields.get("entry"),
-                            Sort.valueOf(fields.get("sort")),
+                            path(requireNonNull(fields.get("path"))),
+                            requireNonNull(fields.get("entry")),
+                            Sort.valueOf(requireNonNull(fields.get("sort"))),
                             Long.parseLong(fields.get("size")),
                             Instant.parse(fields.get("modified")),
                             Optional.ofNullable(fields.get("key")),

@@ -135,8 +135,8 @@ final class EndStore {
     private void locked(Step step) throws IOException {
         PrivatePlaces.makeFolder(folder);
         ReentrantLock own = OWN.computeIfAbsent(folder, path -> new ReentrantLock());
-        own.lock();
         Path guardPlace = folder.resolve("guard.lock");
+        own.lock();
         try (FileChannel guard =
                         FileChannel.open(
                                 guardPlace,

@@ -105,8 +105,9 @@ public final class Ends {
                 !byPath.isEmpty(),
                 file -> {
                     ReadableFile now = byPath.get(file.path());
-                    boolean same = now != null && file.inTrash().isEmpty() && file.looksLike(now);
-                    return same ? file.withInTrash(now.inTrash()) : file;
+                    return now != null && file.inTrash().isEmpty() && file.looksLike(now)
+                            ? file.withInTrash(now.inTrash())
+                            : file;
                 });
     }
 

@@ -1,5 +1,7 @@
 package app.lacuna.clearing;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import java.io.IOException;
@@ -40,7 +42,7 @@ public final class FreeName {
             if (plain) {
                 Files.createLink(to, from);
                 Failpoint.reached("link.made");
-                DurableFolder.force(to.toAbsolutePath().getParent());
+                DurableFolder.force(requireNonNull(to.toAbsolutePath().getParent()));
                 Files.delete(from);
                 return true;
             }
@@ -53,7 +55,7 @@ public final class FreeName {
         }
         try {
             Files.move(from, to);
-            DurableFolder.force(to.toAbsolutePath().getParent());
+            DurableFolder.force(requireNonNull(to.toAbsolutePath().getParent()));
             return true;
         } catch (FileAlreadyExistsException e) {
             return false;

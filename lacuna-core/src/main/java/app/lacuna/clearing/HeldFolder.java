@@ -1,5 +1,7 @@
 package app.lacuna.clearing;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.Failpoint;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
@@ -31,11 +33,12 @@ final class HeldFolder {
             Optional<SecureDirectoryStream<Path>> heldParent,
             Optional<SecureDirectoryStream<Path>> held) {
         this.folder = folder;
-        this.parent = folder.getParent();
+        this.parent = requireNonNull(folder.getParent());
         this.heldParent = heldParent;
         this.held = held;
     }
 
+    @SuppressWarnings("StreamResourceLeak") // what holds the folders open closes them
     static HeldFolder open(Path folder) throws IOException {
         DirectoryStream<Path> parent = Files.newDirectoryStream(folder.getParent());
         if (!(parent instanceof SecureDirectoryStream<Path> around)) {

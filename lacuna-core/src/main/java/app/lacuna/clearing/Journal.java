@@ -1,5 +1,7 @@
 package app.lacuna.clearing;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import app.lacuna.state.PrivatePlaces;
@@ -160,7 +162,7 @@ final class Journal implements AutoCloseable {
     /** Called late, because most processes write nothing that must survive a power cut. */
     private void forceName() {
         if (!nameIsDurable) {
-            DurableFolder.force(file.toAbsolutePath().getParent());
+            DurableFolder.force(requireNonNull(file.toAbsolutePath().getParent()));
             nameIsDurable = true;
         }
     }
@@ -203,9 +205,9 @@ final class Journal implements AutoCloseable {
             Map<String, String> fields = EndFile.fields(text);
             return Optional.of(
                     new Line(
-                            Mark.valueOf(fields.get("mark")),
-                            EndFile.path(fields.get("path")),
-                            fields.get("kind"),
+                            Mark.valueOf(requireNonNull(fields.get("mark"))),
+                            EndFile.path(requireNonNull(fields.get("path"))),
+                            requireNonNull(fields.get("kind")),
                             Instant.parse(fields.get("since")),
                             fields.getOrDefault("batch", ""),
                             Optional.ofNullable(fields.get("archive")).map(EndFile::path),

@@ -1,5 +1,7 @@
 package app.lacuna.clearing;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.Presence;
 import app.lacuna.clearing.Journal.Line;
 import app.lacuna.clearing.Journal.Mark;
@@ -109,7 +111,8 @@ final class Leftovers {
             return true;
         }
         if (Presence.of(line.path()) != Presence.EXISTS) {
-            return Presence.of(line.path().getParent()) == Presence.EXISTS || isOld(line);
+            return Presence.of(requireNonNull(line.path().getParent())) == Presence.EXISTS
+                    || isOld(line);
         }
         Optional<String> key = ReadableFile.now(line.path(), "").key();
         boolean ours = key.filter(line.kind()::equals).isPresent();

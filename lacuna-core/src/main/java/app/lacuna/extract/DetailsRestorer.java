@@ -43,7 +43,7 @@ final class DetailsRestorer {
         boolean owned = !wanted || owner(details, place);
         all &= owned;
         if (entry.kind() == ItemKind.LINK) {
-            return all & FileAttributesRestorer.restoreTime(entry, place);
+            return FileAttributesRestorer.restoreTime(entry, place) && all;
         }
         all &= FileAttributesRestorer.restore(entry, place);
         if (wanted && owned) {

@@ -1,5 +1,7 @@
 package app.lacuna.extract;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
@@ -16,6 +18,7 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One worker's share of an extraction: writes files whose places have been decided. Every file is
@@ -26,7 +29,8 @@ final class EntryFiles implements AutoCloseable {
     private static final int BUFFER_BYTES = 1 << 17;
 
     /** What has been decided for one entry: a result already, or a place to write to. */
-    record Plan(ArchiveEntry entry, ExtractedEntry result, Path target, Existing existing) {
+    record Plan(
+            ArchiveEntry entry, ExtractedEntry result, @Nullable Path place, Existing existing) {
         static Plan done(ExtractedEntry result) {
             return new Plan(result.entry(), result, null, Existing.KEEP);
         }
@@ -39,8 +43,13 @@ final class EntryFiles implements AutoCloseable {
                     ifOut.entry(), ifOut, target, replaces ? Existing.REPLACE : Existing.KEEP);
         }
 
+        /** Of what is to be written. */
+        Path target() {
+            return requireNonNull(place);
+        }
+
         boolean isToBeWritten() {
-            return target != null;
+            return place != null;
         }
     }
 
@@ -108,7 +117,7 @@ final class EntryFiles implements AutoCloseable {
 
     private void writeFile(Plan plan) throws IOException {
         ArchiveEntry entry = plan.entry();
-        Path folder = plan.target().getParent();
+        Path folder = requireNonNull(plan.target().getParent());
         try (InputStream in = reader.open(entry);
                 StagedFile staged =
                         FileAttributesRestorer.hasPermissions(entry, plan.target())

@@ -52,7 +52,10 @@ public final class Extractor {
     private final Claims claims = new Claims();
     private final Results results = new Results();
     private final Batch readable;
+
+    @SuppressWarnings("NullAway.Init") // set when it is run
     private ProgressMeter meter;
+
     private boolean leavesOpen;
 
     public Extractor(

@@ -1,5 +1,7 @@
 package app.lacuna.extract;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Presence;
 import app.lacuna.clearing.Aside;
@@ -77,7 +79,7 @@ final class GuardedReplacement implements AutoCloseable {
         if (!promise.isPossibleAt(place)) {
             return Optional.empty();
         }
-        Aside aside = aside(place.getParent());
+        Aside aside = aside(requireNonNull(place.getParent()));
         Path there = aside.take(place);
         boolean holds = false;
         try {
@@ -92,7 +94,7 @@ final class GuardedReplacement implements AutoCloseable {
 
     /** One at a time: the items of a folder follow one another. */
     private Aside aside(Path parent) throws IOException {
-        if (open.isPresent() && !open.get().folder().getParent().equals(parent)) {
+        if (open.isPresent() && !requireNonNull(open.get().folder().getParent()).equals(parent)) {
             close();
         }
         if (open.isEmpty()) {

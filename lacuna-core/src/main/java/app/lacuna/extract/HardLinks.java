@@ -1,5 +1,7 @@
 package app.lacuna.extract;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.clearing.Register;
 import java.io.IOException;
@@ -31,7 +33,7 @@ final class HardLinks {
 
     /** False if it can not be: nothing has been changed then. */
     boolean make(Path file, EntryFiles.Plan plan) throws IOException {
-        Path folder = plan.target().getParent();
+        Path folder = requireNonNull(plan.target().getParent());
         Register.temporariesIn(folder);
         Path made =
                 folder.resolve(

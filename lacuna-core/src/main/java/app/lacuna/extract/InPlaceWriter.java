@@ -1,5 +1,7 @@
 package app.lacuna.extract;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
@@ -51,7 +53,10 @@ public final class InPlaceWriter {
     private final List<Path> withoutAttributes = new ArrayList<>();
     private final Map<String, Path> written = new HashMap<>();
     private final byte[] buffer = new byte[BUFFER_BYTES];
+
+    @SuppressWarnings("NullAway.Init") // set when it is run
     private ProgressMeter meter;
+
     private int number;
 
     /**
@@ -204,9 +209,10 @@ public final class InPlaceWriter {
         } catch (UnsupportedFeature e) {
             return ExtractedEntry.failed(step.entry(), Result.UNSUPPORTED, e);
         } catch (IOException e) {
-            if (FreeSpace.isUsedUpAt(step.place().getParent())) {
+            if (FreeSpace.isUsedUpAt(requireNonNull(step.place().getParent()))) {
                 throw new NotEnoughSpace(
-                        step.entry().size(), FreeSpace.at(step.place().getParent()));
+                        step.entry().size(),
+                        FreeSpace.at(requireNonNull(step.place().getParent())));
             }
             return ExtractedEntry.failed(step.entry(), Result.NOT_WRITTEN, e);
         }
@@ -248,7 +254,7 @@ public final class InPlaceWriter {
             meter.addBytes(step.entry().size());
             return true;
         }
-        Path folder = step.place().getParent();
+        Path folder = requireNonNull(step.place().getParent());
         try (InputStream in = archive.open(step.entry());
                 StagedFile staged = StagedFile.privateIn(folder)) {
             SparseOutput out = new SparseOutput(staged.channel(), step.entry().size());
@@ -291,7 +297,7 @@ public final class InPlaceWriter {
             target = new String(in.readAllBytes(), StandardCharsets.UTF_8);
         }
         meter.addBytes(step.entry().size());
-        Path folder = step.place().getParent();
+        Path folder = requireNonNull(step.place().getParent());
         Register.temporariesIn(folder);
         Path made =
                 folder.resolve(

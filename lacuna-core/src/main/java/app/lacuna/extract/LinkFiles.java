@@ -1,5 +1,7 @@
 package app.lacuna.extract;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.clearing.Register;
@@ -65,7 +67,7 @@ final class LinkFiles {
 
     /** What is there goes only when the link is there to take its place. */
     private void replace(Path link, Path target) throws IOException {
-        Path folder = link.getParent();
+        Path folder = requireNonNull(link.getParent());
         Register.temporariesIn(folder);
         Path made =
                 folder.resolve(

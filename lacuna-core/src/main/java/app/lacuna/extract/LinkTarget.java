@@ -1,5 +1,7 @@
 package app.lacuna.extract;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.Links;
 import java.io.IOException;
@@ -47,7 +49,9 @@ final class LinkTarget {
             Path target = link.getFileSystem().getPath(text.get());
             boolean relative = !target.isAbsolute() && target.getRoot() == null;
             boolean backslash = text.get().startsWith("\\");
-            return relative && !backslash && staysInside(base, link.getParent(), target, made)
+            return relative
+                            && !backslash
+                            && staysInside(base, requireNonNull(link.getParent()), target, made)
                     ? Optional.of(new Allowed(target, target.toString().equals(text.get())))
                     : Optional.empty();
         } catch (InvalidPathException e) {
@@ -86,7 +90,7 @@ final class LinkTarget {
             if (down || at.equals(base)) {
                 return false;
             }
-            at = at.getParent();
+            at = requireNonNull(at.getParent());
         }
         return at.startsWith(base);
     }

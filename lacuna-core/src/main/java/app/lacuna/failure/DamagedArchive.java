@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** Bytes of the archive are missing or are not what was written. */
 public final class DamagedArchive extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final Damage damage;
     private final String entry;
     private final long offset;

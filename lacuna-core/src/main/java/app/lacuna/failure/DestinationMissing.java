@@ -4,6 +4,8 @@ import java.nio.file.Path;
 
 /** The drive or folder that a round writes to is not there, or it is another one. */
 public final class DestinationMissing extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final transient Path place;
 
     public DestinationMissing(Path folder) {

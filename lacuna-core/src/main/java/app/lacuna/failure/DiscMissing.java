@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** A disc of a set is needed and is not there. */
 public final class DiscMissing extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     /**
      * @param label of the set
      * @param number of the disc

@@ -4,6 +4,8 @@ import app.lacuna.base.ByteCount;
 
 /** What has to be on every disc leaves no room for an archive. */
 public final class DiscTooSmall extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     /**
      * @param bytes of the disc
      * @param least that it has to have

@@ -1,7 +1,11 @@
 package app.lacuna.failure;
 
+import org.jspecify.annotations.Nullable;
+
 /** A disc could not be burned. The image that it was to be burned from is as it was. */
 public final class DiscTrouble extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final Reason reason;
 
     /** Why. */
@@ -24,7 +28,7 @@ public final class DiscTrouble extends LacunaException {
      * @param label of the disc that was to be burned
      * @param found what stands on the disc that is there, empty if that is not known
      */
-    public DiscTrouble(Reason reason, String label, String found, Throwable cause) {
+    public DiscTrouble(Reason reason, String label, String found, @Nullable Throwable cause) {
         super(reason + " for a disc", label, found);
         this.reason = reason;
         initCause(cause);

@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** Discs of several sets were given for one. */
 public final class DiscsDoNotBelong extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     /**
      * @param label of a set
      * @param other of a disc that is not of that set

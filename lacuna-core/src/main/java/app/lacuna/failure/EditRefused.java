@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** A change to an archive that can not be asked for. Nothing has been changed by asking. */
 public final class EditRefused extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final Reason reason;
 
     public enum Reason {

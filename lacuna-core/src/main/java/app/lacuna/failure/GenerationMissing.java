@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** Bytes are in a generation that is gone or broken. */
 public final class GenerationMissing extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final String generation;
 
     /**

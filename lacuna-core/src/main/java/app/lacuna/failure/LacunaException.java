@@ -40,6 +40,8 @@ public abstract sealed class LacunaException extends IOException
                 UnsupportedFeature,
                 VolumeMissing,
                 WrongPassword {
+    private static final long serialVersionUID = 1L;
+
     private final transient List<Object> facts;
 
     LacunaException(String plainText, Object... facts) {

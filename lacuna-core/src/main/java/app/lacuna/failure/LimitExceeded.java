@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** The archive claims more than is taken for honest. The user can allow it, knowingly. */
 public final class LimitExceeded extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final Limit limit;
 
     public enum Limit {

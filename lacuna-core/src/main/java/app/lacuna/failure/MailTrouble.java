@@ -1,9 +1,12 @@
 package app.lacuna.failure;
 
 import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
 
 /** A message could not be handed to the mail service. */
 public final class MailTrouble extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final Reason reason;
     private final long announced;
 
@@ -33,11 +36,11 @@ public final class MailTrouble extends LacunaException {
     /**
      * @param answer what the service said, in its own words; may be empty
      */
-    public MailTrouble(Reason reason, String answer, Throwable cause) {
+    public MailTrouble(Reason reason, String answer, @Nullable Throwable cause) {
         this(reason, answer, 0, cause);
     }
 
-    private MailTrouble(Reason reason, String answer, long announced, Throwable cause) {
+    private MailTrouble(Reason reason, String answer, long announced, @Nullable Throwable cause) {
         super("mail: " + reason, reason, answer);
         this.reason = reason;
         this.announced = announced;

@@ -4,6 +4,8 @@ import java.util.List;
 
 /** Not all parts of an archive have come. */
 public final class PartsMissing extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     /**
      * @param archive the name of its last part
      * @param names of the parts that have not come, in their order

@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** What was given as a password is none that anybody could type again. */
 public final class PasswordUnusable extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final Reason reason;
 
     public enum Reason {

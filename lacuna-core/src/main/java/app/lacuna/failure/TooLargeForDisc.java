@@ -4,6 +4,8 @@ import app.lacuna.base.ByteCount;
 
 /** A file is larger than a disc has room for, so no archive that opens alone can have it. */
 public final class TooLargeForDisc extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     /**
      * @param path of the largest, inside the archive
      * @param count how many there are

@@ -4,6 +4,8 @@ import app.lacuna.base.ByteCount;
 
 /** A file is larger than a message may be, so no archive that opens alone can have it. */
 public final class TooLargeForMail extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     /**
      * @param path of the largest, inside the archive
      * @param count how many there are

@@ -2,6 +2,8 @@ package app.lacuna.failure;
 
 /** A part of a split archive is not beside the others, or is not the part that belongs there. */
 public final class VolumeMissing extends LacunaException {
+    private static final long serialVersionUID = 1L;
+
     private final String part;
     private final Trouble trouble;
 

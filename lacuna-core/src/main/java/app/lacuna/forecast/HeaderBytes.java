@@ -61,7 +61,7 @@ final class HeaderBytes {
     long ofArchive() {
         int note = options.note().getBytes(StandardCharsets.UTF_8).length;
         if (options.names() == Names.VISIBLE) {
-            return END + note;
+            return (long) END + note;
         }
         AesStrength strength = options.protection().strength().orElseThrow();
         int outer =
@@ -71,6 +71,6 @@ final class HeaderBytes {
                         + ZIP64_SIZES
                         + UNIX_MODE
                         + aesBytes(strength);
-        return 2 * END + note + outer;
+        return 2L * END + note + outer;
     }
 }

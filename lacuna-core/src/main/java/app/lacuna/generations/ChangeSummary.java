@@ -72,13 +72,13 @@ final class ChangeSummary {
             String path = each.item().path();
             String device = devices.get(path);
             ManifestLine line = each.previous().orElse(null);
-            boolean possible =
-                    device != null
-                            && line != null
-                            && line.kind() == ItemKind.FOLDER
-                            && !notEmpty.contains(path)
-                            && path.indexOf('/') > 0;
-            if (possible && device.equals(devices.get(parent(path))) && wasMounted(line)) {
+            if (device != null
+                    && line != null
+                    && line.kind() == ItemKind.FOLDER
+                    && !notEmpty.contains(path)
+                    && path.indexOf('/') > 0
+                    && device.equals(devices.get(parent(path)))
+                    && wasMounted(line)) {
                 unmounted.add(path);
             }
         }

@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Compares the items on disk with the last generation. A file is unchanged if its size, times and
@@ -164,8 +165,8 @@ public final class Changes {
         return decided;
     }
 
-    private Optional<ManifestLine> before(FileItem item, Identity identity, ManifestLine line)
-            throws IOException {
+    private Optional<ManifestLine> before(
+            FileItem item, Identity identity, @Nullable ManifestLine line) throws IOException {
         if (line != null && isStill(item, identity, line)) {
             return Optional.of(line);
         }

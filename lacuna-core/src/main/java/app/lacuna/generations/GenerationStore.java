@@ -1,5 +1,7 @@
 package app.lacuna.generations;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.Failpoint;
 import app.lacuna.base.Presence;
 import app.lacuna.failure.DestinationMissing;
@@ -309,7 +311,8 @@ public final class GenerationStore {
                     byId.keySet(),
                     node -> {
                         node.remove(GenerationNode.SUSPECT);
-                        GenerationNode.stamp(node, byId.get(node.path("id").asText()).file());
+                        GenerationNode.stamp(
+                                node, requireNonNull(byId.get(node.path("id").asText())).file());
                     });
         }
     }

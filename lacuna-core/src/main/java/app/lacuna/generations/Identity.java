@@ -1,5 +1,7 @@
 package app.lacuna.generations;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.Sha256;
 import app.lacuna.selection.DetailsReader;
 import app.lacuna.selection.FileDetails;
@@ -32,8 +34,8 @@ public record Identity(String key, String changed, boolean shared) {
                             file, "unix:dev,ino,ctime,nlink", LinkOption.NOFOLLOW_LINKS);
             return new Identity(
                     unix.get("dev") + ":" + unix.get("ino"),
-                    ((FileTime) unix.get("ctime")).toInstant().toString(),
-                    (Integer) unix.get("nlink") > 1);
+                    ((FileTime) requireNonNull(unix.get("ctime"))).toInstant().toString(),
+                    (Integer) requireNonNull(unix.get("nlink")) > 1);
         } catch (IOException | RuntimeException e) {
             return UNKNOWN;
         }

@@ -1,5 +1,7 @@
 package app.lacuna.generations;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
@@ -146,14 +148,15 @@ public final class MomentArchive implements OpenedArchive {
     public FileDetails details(ArchiveEntry entry) throws IOException {
         ManifestLine line = line(entry);
         Held held = generation(line);
-        return held.archive().details(held.byPath().get(line.held()));
+        return held.archive().details(requireNonNull(held.byPath().get(line.held())));
     }
 
     @Override
     public Optional<String> linkedTo(ArchiveEntry entry) {
         Integer first = firstOfKey.get(line(entry).key());
-        boolean other = first != null && line(entry).shared() && first != entry.index();
-        return other ? Optional.of(lines.get(first).path()) : Optional.empty();
+        return first != null && line(entry).shared() && first != entry.index()
+                ? Optional.of(lines.get(first).path())
+                : Optional.empty();
     }
 
     @Override
@@ -163,7 +166,7 @@ public final class MomentArchive implements OpenedArchive {
             return InputStream.nullInputStream(); // all that is to be known of it is in the line
         }
         Held held = generation(line);
-        return held.archive().open(held.byPath().get(line.held()));
+        return held.archive().open(requireNonNull(held.byPath().get(line.held())));
     }
 
     @Override

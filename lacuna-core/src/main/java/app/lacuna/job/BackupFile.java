@@ -1,5 +1,7 @@
 package app.lacuna.job;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.tar.TarArchives;
@@ -76,7 +78,7 @@ final class BackupFile<T> {
             Function<T, Text> asText,
             Check<T> check)
             throws IOException {
-        Path folder = file.getParent();
+        Path folder = requireNonNull(file.getParent());
         try (StagedFile staged = StagedFile.privateIn(folder)) {
             T made;
             try (ArchiveWriter writer = open(staged)) {

@@ -31,7 +31,10 @@ final class GenerationReport implements PackingWatch {
     private final CancelToken cancel;
     private final Map<String, String> digests = new ConcurrentHashMap<>();
     private final Map<String, String> details = new ConcurrentHashMap<>();
+
+    @SuppressWarnings("NullAway.Init") // set by start
     private PackingReport report;
+
     private long bytes;
 
     GenerationReport(ProgressListener listener, CancelToken cancel) {

@@ -153,7 +153,11 @@ public final class PackDiscsJob {
     /** From the moment on at which there are images, what was packed is a loose end. */
     private final class AsArchive implements DiscImages.Publishing {
         private final Packing.Packed packed;
+
+        @SuppressWarnings("NullAway.Init") // set by publish
         private Originals originals;
+
+        @SuppressWarnings("NullAway.Init") // set by publish
         private FileMarks marks;
 
         AsArchive(Packing.Packed packed) {

@@ -1,5 +1,7 @@
 package app.lacuna.job;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.Presence;
@@ -186,7 +188,10 @@ public final class PutBackJob {
     private static List<InPlaceWriter.Removal> removals(Plan plan, Map<Path, Promise> promises) {
         return plan.removed().stream()
                 .filter(item -> promises.containsKey(item.source()))
-                .map(item -> new InPlaceWriter.Removal(item.source(), promises.get(item.source())))
+                .map(
+                        item ->
+                                new InPlaceWriter.Removal(
+                                        item.source(), requireNonNull(promises.get(item.source()))))
                 .toList();
     }
 
@@ -201,7 +206,7 @@ public final class PutBackJob {
             if (promise != null) {
                 steps.add(
                         new InPlaceWriter.Step(
-                                entries.get(each.line().path()),
+                                requireNonNull(entries.get(each.line().path())),
                                 scope.rootOf(each.line().path()).orElseThrow().place(),
                                 each.place(),
                                 promise));

@@ -1,5 +1,7 @@
 package app.lacuna.job;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.zip.VolumeNames;
 import app.lacuna.archive.zip.ZipArchives;
 import app.lacuna.base.CancelToken;
@@ -104,8 +106,8 @@ public final class ReceiveJob {
 
     /** Beside what was given first. */
     private Path freeFolder(Arrivals.Archive archive) {
-        Path beside =
-                archive.parts().values().iterator().next().place().toAbsolutePath().getParent();
+        Arrived first = archive.parts().values().iterator().next();
+        Path beside = requireNonNull(first.place().toAbsolutePath().getParent());
         String stem = archive.name().replaceFirst("(?i)\\.zip$", "");
         Path folder = beside.resolve(stem);
         for (int number = 2; Files.exists(folder); number++) {
@@ -121,9 +123,9 @@ public final class ReceiveJob {
         Target target = Target.of(folder.resolve(archive.name()));
         try (StagedSet staged = new StagedSet(target, VolumeNames::of, Optional.empty())) {
             for (int number : numbers) {
-                copy(archive.parts().get(number), staged, meter);
+                copy(requireNonNull(archive.parts().get(number)), staged, meter);
             }
-            copy(archive.parts().get(0), staged, meter);
+            copy(requireNonNull(archive.parts().get(0)), staged, meter);
             List<Path> files = staged.temporaries();
             int count = count(files.get(files.size() - 1));
             List<String> missing = archive.missing(count);

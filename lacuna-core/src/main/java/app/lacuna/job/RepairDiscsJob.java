@@ -1,5 +1,7 @@
 package app.lacuna.job;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.iso.IsoEntry;
 import app.lacuna.archive.iso.IsoReader;
 import app.lacuna.base.CancelToken;
@@ -55,6 +57,8 @@ public final class RepairDiscsJob {
     private final CancelToken cancel;
     private final List<Disc> discs = new ArrayList<>();
     private final List<Integer> made = new ArrayList<>();
+
+    @SuppressWarnings("NullAway.Init") // set when it is run
     private ProgressMeter meter;
 
     /** A disc that is there, with what it says of its recovery data. */
@@ -260,7 +264,7 @@ public final class RepairDiscsJob {
                         });
         for (RepairReport report : reports) {
             Optional<Path> given = Optional.ofNullable(set.get(report.disc())).map(There::image);
-            finish(channels.get(report.disc()), staged, given, report);
+            finish(requireNonNull(channels.get(report.disc())), staged, given, report);
         }
     }
 

@@ -1,5 +1,7 @@
 package app.lacuna.job;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Nested;
 import app.lacuna.archive.zip.Encryption;
@@ -179,7 +181,7 @@ final class Rewriting implements AutoCloseable {
     private List<KeptEntry> write(
             StagedSet staged, RewritePlan plan, PackingReport report, Optional<Secret> password)
             throws IOException {
-        Path folder = where.workplace().orElse(archive.getParent());
+        Path folder = where.workplace().orElseGet(() -> requireNonNull(archive.getParent()));
         try (KeepingWriter writer =
                 ZipArchives.write(staged.add(), plan.options(), password, new SecureRandom())) {
             KeepingReport watch = new KeepingReport(report.meter(), cancel);

@@ -1,5 +1,7 @@
 package app.lacuna.job;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
@@ -94,7 +96,7 @@ public final class RoundCheckJob {
         Set<String> suspect = new HashSet<>();
         List<Generation> good = new ArrayList<>();
         for (Generation each : all) {
-            State state = verified.get(each.id()).state();
+            State state = requireNonNull(verified.get(each.id())).state();
             if (state.isDamage()) {
                 suspect.add(each.id());
             } else if (state == State.WHOLE) {
@@ -106,7 +108,7 @@ public final class RoundCheckJob {
     }
 
     private static Checked checked(Generation generation, Map<String, Verified> verified) {
-        Verified own = verified.get(generation.id());
+        Verified own = requireNonNull(verified.get(generation.id()));
         List<ManifestLine> lines = own.manifest().map(Manifest::lines).orElse(List.of());
         List<String> lost = new ArrayList<>();
         for (ManifestLine line : lines) {

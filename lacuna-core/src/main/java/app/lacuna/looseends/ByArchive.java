@@ -1,5 +1,7 @@
 package app.lacuna.looseends;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
@@ -74,7 +76,7 @@ public final class ByArchive implements Evidence {
     @Override
     public Optional<Stays> compare(ReadableFile file, Path place) throws IOException {
         try (InputStream there = Contents.of(file, place);
-                InputStream packed = archive.open(entries.get(file.entry()))) {
+                InputStream packed = archive.open(requireNonNull(entries.get(file.entry())))) {
             return switch (SameBytes.compare(packed, there, cancel)) {
                 case SAME -> Optional.empty();
                 case DIFFERENT -> Optional.of(Stays.CHANGED);

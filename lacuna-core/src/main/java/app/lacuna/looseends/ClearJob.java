@@ -1,5 +1,7 @@
 package app.lacuna.looseends;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.CancelToken;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
@@ -46,7 +48,10 @@ public final class ClearJob {
     private final List<ReadableFile> gone = new ArrayList<>();
     private final List<Staying> stays = new ArrayList<>();
     private final List<Path> linked = new ArrayList<>();
+
+    @SuppressWarnings("NullAway.Init") // set when it is run
     private ProgressMeter meter;
+
     private boolean cancelled;
 
     public ClearJob(
@@ -108,7 +113,7 @@ public final class ClearJob {
             share.forEach(file -> stay(file, Stays.ARCHIVE_CHANGED));
             return;
         }
-        try (Aside aside = Aside.in(share.get(0).path().getParent())) {
+        try (Aside aside = Aside.in(requireNonNull(share.get(0).path().getParent()))) {
             clear(share, aside);
         } catch (NoSuchFileException e) {
             share.forEach(file -> stay(file, Stays.GONE));

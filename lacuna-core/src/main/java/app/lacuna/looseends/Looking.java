@@ -143,13 +143,11 @@ final class Looking {
     private void finishTakingBack(ReadableFile file) {
         InTrash place = file.inTrash().orElse(null);
         try {
-            boolean both =
-                    place != null
-                            && trash.isPresent()
-                            && file.isFile()
-                            && Presence.of(place.file()) == Presence.EXISTS
-                            && Files.isSameFile(place.file(), file.path());
-            if (both) {
+            if (place != null
+                    && trash.isPresent()
+                    && file.isFile()
+                    && Presence.of(place.file()) == Presence.EXISTS
+                    && Files.isSameFile(place.file(), file.path())) {
                 trash.get().purge(place);
             }
         } catch (IOException e) {

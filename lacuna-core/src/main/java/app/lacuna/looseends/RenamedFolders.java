@@ -1,5 +1,7 @@
 package app.lacuna.looseends;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.Presence;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
@@ -56,7 +58,7 @@ final class RenamedFolders {
                 if (left-- <= 0) {
                     break;
                 }
-                if (!each.equals(folder) && hasKey(each, keys.get(folder))) {
+                if (!each.equals(folder) && hasKey(each, requireNonNull(keys.get(folder)))) {
                     return Optional.of(each);
                 }
             }

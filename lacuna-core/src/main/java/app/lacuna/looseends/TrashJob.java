@@ -1,5 +1,7 @@
 package app.lacuna.looseends;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.Aside;
 import app.lacuna.clearing.Clearer;
@@ -111,7 +113,7 @@ public final class TrashJob {
             ReadableFile file, InTrash place, Evidence evidence, Map<Path, Aside> outOfReach)
             throws IOException {
         if (file.sort() != ReadableFile.Sort.FOLDER) {
-            Path parent = place.file().getParent();
+            Path parent = requireNonNull(place.file().getParent());
             Aside aside = outOfReach.get(parent);
             if (aside == null) {
                 aside = Aside.in(parent);
@@ -142,12 +144,10 @@ public final class TrashJob {
         for (ReadableFile file : files) {
             InTrash place = file.inTrash().orElse(null);
             try {
-                boolean ours =
-                        place != null
-                                && !cancel.isCancelled()
-                                && trash.has(place, file.path())
-                                && file.looksLike(ReadableFile.now(place.file(), file.entry()));
-                if (ours) {
+                if (place != null
+                        && !cancel.isCancelled()
+                        && trash.has(place, file.path())
+                        && file.looksLike(ReadableFile.now(place.file(), file.entry()))) {
                     step.on(file, place);
                     done++;
                 } else if (file.sort() != ReadableFile.Sort.FOLDER) {

@@ -1,5 +1,7 @@
 package app.lacuna.pipeline;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -73,7 +75,7 @@ public final class InOrder<T> implements AutoCloseable {
                 } catch (InterruptedException e) {
                     interrupted = true; // cancelling goes by tokens, which the work itself checks
                 } catch (ExecutionException e) {
-                    throw rethrown(e.getCause());
+                    throw rethrown(requireNonNull(e.getCause()));
                 }
             }
         } finally {

@@ -280,6 +280,8 @@ final class EntryProof implements AutoCloseable {
 
     /** Tells trouble with the archive from trouble with the original. */
     private static final class UnreadableEntry extends IOException {
+        private static final long serialVersionUID = 1L;
+
         private final IOException cause;
 
         UnreadableEntry(IOException cause) {

@@ -1,5 +1,7 @@
 package app.lacuna.recovery;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.CancelToken;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.recovery.RecoveryHeader.Kind;
@@ -89,7 +91,11 @@ public final class SetRepair {
             new Repair(any.code(), this::read, cancel)
                     .run(any.stripes(), new Writing(images, headers, found));
             for (int disc : wanted) {
-                new RecoveryWriter(headers.get(disc), images.get(disc), count -> {}, cancel)
+                new RecoveryWriter(
+                                requireNonNull(headers.get(disc)),
+                                requireNonNull(images.get(disc)),
+                                count -> {},
+                                cancel)
                         .ofASet();
             }
             return found.values().stream().map(Found::report).toList();
@@ -147,7 +153,7 @@ public final class SetRepair {
     }
 
     /** Into the images that are wanted; nothing lies behind the end of a disc. */
-    private final class Writing implements Repair.Sink {
+    private static final class Writing implements Repair.Sink {
         private final Map<Integer, FileChannel> images;
         private final Map<Integer, RecoveryHeader> headers;
         private final Map<Integer, Found> found;
@@ -163,21 +169,21 @@ public final class SetRepair {
 
         private boolean isWanted(int shard, long stripe) {
             return images.containsKey(shard + 1)
-                    && stripe < headers.get(shard + 1).protectedSectors();
+                    && stripe < requireNonNull(headers.get(shard + 1)).protectedSectors();
         }
 
         @Override
         public void repaired(int shard, long stripe, byte[] sector) throws IOException {
             if (isWanted(shard, stripe)) {
-                found.get(shard + 1).repaired();
-                DiscRepair.write(images.get(shard + 1), stripe, sector);
+                requireNonNull(found.get(shard + 1)).repaired();
+                DiscRepair.write(requireNonNull(images.get(shard + 1)), stripe, sector);
             }
         }
 
         @Override
         public void beyondRepair(int shard, long stripe) {
             if (isWanted(shard, stripe)) {
-                found.get(shard + 1).lost(stripe);
+                requireNonNull(found.get(shard + 1)).lost(stripe);
             }
         }
     }

@@ -1,5 +1,7 @@
 package app.lacuna.selection;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
@@ -47,22 +49,25 @@ public final class DetailsReader {
                     Optional.empty());
         }
         Map<String, Object> unix = Files.readAttributes(file, UNIX, LinkOption.NOFOLLOW_LINKS);
-        long owner = ((Integer) unix.get("uid")) & 0xffffffffL;
-        long group = ((Integer) unix.get("gid")) & 0xffffffffL;
+        long owner = number(unix, "uid") & 0xffffffffL;
+        long group = number(unix, "gid") & 0xffffffffL;
         FileDetails details =
                 new FileDetails(
-                        (Integer) unix.get("mode") & FileDetails.ALL_BITS,
+                        number(unix, "mode") & FileDetails.ALL_BITS,
                         OptionalLong.of(owner),
                         OptionalLong.of(group),
                         name(owners, owner, file, "unix:owner"),
                         name(groups, group, file, "unix:group"),
                         attributes);
         boolean several =
-                (Integer) unix.get("nlink") > 1
-                        && Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS);
+                number(unix, "nlink") > 1 && Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS);
         return new Found(
                 details,
                 several ? Optional.of(unix.get("dev") + ":" + unix.get("ino")) : Optional.empty());
+    }
+
+    private static int number(Map<String, Object> unix, String name) {
+        return (Integer) requireNonNull(unix.get(name));
     }
 
     /** A number without a name comes back as its digits. */

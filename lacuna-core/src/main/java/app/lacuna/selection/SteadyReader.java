@@ -1,5 +1,7 @@
 package app.lacuna.selection;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.failure.SourceUnreadable;
 import java.io.IOException;
 import java.nio.file.NoSuchFileException;
@@ -36,6 +38,8 @@ public final class SteadyReader {
 
     /** A file ended in the middle of what was to be read: somebody has cut it. */
     public static final class ShortRead extends IOException {
+        private static final long serialVersionUID = 1L;
+
         public ShortRead() {
             super("shorter than it was");
         }
@@ -81,7 +85,7 @@ public final class SteadyReader {
                 continue;
             } catch (SourceUnreadable e) {
                 reading.giveUp();
-                return Result.lost(chosen, reasonOf(e.getCause()));
+                return Result.lost(chosen, reasonOf(requireNonNull(e.getCause())));
             }
             boolean steady = reading.bytes(made) == now.get().size() && isStill(chosen, now.get());
             if (steady || last) {

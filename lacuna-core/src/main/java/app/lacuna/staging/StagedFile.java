@@ -1,5 +1,7 @@
 package app.lacuna.staging;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import app.lacuna.clearing.FreeName;
@@ -99,7 +101,7 @@ public final class StagedFile implements AutoCloseable {
         published = true;
         Failpoint.reached("publish.after");
         if (forced) {
-            DurableFolder.force(name.toAbsolutePath().getParent());
+            DurableFolder.force(requireNonNull(name.toAbsolutePath().getParent()));
         }
     }
 

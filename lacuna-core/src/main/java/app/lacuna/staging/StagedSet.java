@@ -1,5 +1,7 @@
 package app.lacuna.staging;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.clearing.Register;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.failure.TargetUnusable;
@@ -140,7 +142,7 @@ public final class StagedSet implements AutoCloseable {
             throws IOException {
         Path name = names.get(number);
         Path last = names.get(names.size() - 1);
-        Path folder = name.getParent();
+        Path folder = requireNonNull(name.getParent());
         if (SameDevice.of(file.temporary(), folder)) {
             noteIfPart(name, file, last);
             marks.put(name, FileMark.of(file.temporary()));

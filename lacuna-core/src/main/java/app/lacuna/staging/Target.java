@@ -1,5 +1,7 @@
 package app.lacuna.staging;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.clearing.FreeName;
 import app.lacuna.failure.ReadOnlyTarget;
 import app.lacuna.failure.TargetExists;
@@ -40,7 +42,7 @@ public record Target(Path path, Optional<FileMark> before) {
         if (name == null || name.toString().equals("..") || name.toString().equals(".")) {
             throw new TargetUnusable(asked, null);
         }
-        Path place = asked.getParent().toRealPath().resolve(name.toString());
+        Path place = requireNonNull(asked.getParent()).toRealPath().resolve(name.toString());
         return Files.isSymbolicLink(place) ? place.toRealPath() : place;
     }
 
@@ -72,7 +74,7 @@ public record Target(Path path, Optional<FileMark> before) {
     }
 
     public Path folder() {
-        return path.getParent();
+        return requireNonNull(path.getParent());
     }
 
     /** A name beside it that is free: with a number before the ending. */

@@ -1,5 +1,7 @@
 package app.lacuna.state;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.DurableFolder;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -35,7 +37,7 @@ public final class PrivatePlaces {
     public static void makeFolder(Path folder) throws IOException {
         List<Path> missing = missing(folder.toAbsolutePath());
         makeIfMissing(folder);
-        missing.forEach(made -> DurableFolder.force(made.getParent()));
+        missing.forEach(made -> DurableFolder.force(requireNonNull(made.getParent())));
     }
 
     private static List<Path> missing(Path folder) {

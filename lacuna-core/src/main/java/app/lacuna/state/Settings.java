@@ -1,5 +1,7 @@
 package app.lacuna.state;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -69,7 +71,7 @@ public final class Settings {
     }
 
     private void write(SettingsText text) throws IOException {
-        PrivatePlaces.makeFolder(file.getParent());
+        PrivatePlaces.makeFolder(requireNonNull(file.getParent()));
         WholeFile.replace(
                 file.resolveSibling(file.getFileName() + ".new"),
                 file,

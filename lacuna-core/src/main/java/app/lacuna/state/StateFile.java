@@ -1,5 +1,7 @@
 package app.lacuna.state;
 
+import static java.util.Objects.requireNonNull;
+
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -80,6 +82,8 @@ public final class StateFile {
 
     /** It is JSON, and something else than what was ever written here. */
     private static final class NoObject extends JsonProcessingException {
+        private static final long serialVersionUID = 1L;
+
         NoObject() {
             super("not an object");
         }
@@ -88,7 +92,7 @@ public final class StateFile {
     /** Reads, changes, writes; nobody else's change in between is lost. */
     public void change(Change change) throws IOException {
         if (ownFolder) {
-            PrivatePlaces.makeFolder(file.getParent());
+            PrivatePlaces.makeFolder(requireNonNull(file.getParent()));
         }
         ReentrantLock own = OWN.computeIfAbsent(file, path -> new ReentrantLock());
         own.lock();

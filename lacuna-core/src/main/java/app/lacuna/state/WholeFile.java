@@ -1,5 +1,7 @@
 package app.lacuna.state;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.DurableFolder;
 import app.lacuna.base.Failpoint;
 import java.io.IOException;
@@ -38,6 +40,6 @@ public final class WholeFile {
         Files.move(
                 made, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         Failpoint.reached("state.after");
-        DurableFolder.force(place.toAbsolutePath().getParent());
+        DurableFolder.force(requireNonNull(place.toAbsolutePath().getParent()));
     }
 }

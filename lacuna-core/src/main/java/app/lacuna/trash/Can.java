@@ -1,5 +1,7 @@
 package app.lacuna.trash;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.clearing.InTrash;
 import app.lacuna.state.PrivatePlaces;
 import java.io.IOException;
@@ -135,7 +137,7 @@ record Can(Path folder, Optional<Path> top) {
             return;
         }
         for (Path original : originals) {
-            for (Path at = original; at.getFileName() != null; at = at.getParent()) {
+            for (Path at = original; at != null && at.getFileName() != null; at = at.getParent()) {
                 List<InTrash> possible = new ArrayList<>(things.getOrDefault(at, List.of()));
                 for (Path thing : unexplained) {
                     if (mayBe(thing.getFileName().toString(), at.getFileName().toString())) {
@@ -187,8 +189,10 @@ record Can(Path folder, Optional<Path> top) {
             return; // a note that cannot be read now is not lost
         }
         Path at = original;
-        for (Path below = place.file(); !below.equals(thing); below = below.getParent()) {
-            at = at.getParent();
+        Path below = place.file();
+        while (!below.equals(thing)) {
+            at = requireNonNull(at.getParent());
+            below = requireNonNull(below.getParent());
         }
         try {
             Files.write(place.info(), TrashInfo.of(at, top, when));
@@ -231,6 +235,6 @@ record Can(Path folder, Optional<Path> top) {
 
     /** Not something that lies in a folder that was thrown away as one thing. */
     boolean isWhole(InTrash place) {
-        return place.file().getParent().equals(files());
+        return requireNonNull(place.file().getParent()).equals(files());
     }
 }

@@ -1,5 +1,7 @@
 package app.lacuna.trash;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.clearing.Clearer;
 import app.lacuna.clearing.FreeName;
 import app.lacuna.clearing.InTrash;
@@ -51,7 +53,7 @@ public final class FreedesktopTrash implements Trash {
     public Optional<InTrash> put(Path file, Path original) throws IOException {
         for (Can can : cans(file)) {
             try {
-                if (can.isReady() && Volume.isSame(can.files(), file.getParent())) {
+                if (can.isReady() && Volume.isSame(can.files(), requireNonNull(file.getParent()))) {
                     LocalDateTime now = LocalDateTime.now(clock);
                     return Optional.of(can.put(file, original.toAbsolutePath(), now));
                 }
@@ -65,7 +67,7 @@ public final class FreedesktopTrash implements Trash {
     /** In the order in which they are tried: "Trash directories" in the specification. */
     private List<Can> cans(Path file) throws IOException {
         List<Can> cans = new ArrayList<>();
-        Path top = Volume.top(file.toAbsolutePath().getParent());
+        Path top = Volume.top(requireNonNull(file.toAbsolutePath().getParent()));
         if (isOnVolumeOfHome(top)) {
             cans.add(new Can(home, Optional.empty()));
         }
@@ -125,7 +127,7 @@ public final class FreedesktopTrash implements Trash {
     private static Set<Path> folders(Set<Path> originals) {
         Set<Path> folders = new LinkedHashSet<>();
         for (Path original : originals) {
-            Path folder = original.getParent();
+            Path folder = requireNonNull(original.getParent());
             while (folder != null && !Files.isDirectory(folder)) {
                 folder = folder.getParent();
             }
@@ -146,15 +148,15 @@ public final class FreedesktopTrash implements Trash {
     }
 
     private Can canOf(InTrash place) {
-        Path folder = place.info().getParent().getParent();
+        Path folder = requireNonNull(requireNonNull(place.info().getParent()).getParent());
         return new Can(folder, folder.equals(home) ? Optional.empty() : Optional.of(top(folder)));
     }
 
     /** ".Trash-1000" lies at the top, ".Trash/1000" one below it. */
     private static Path top(Path can) {
-        Path above = can.getParent();
+        Path above = requireNonNull(can.getParent());
         boolean shared = ".Trash".equals(String.valueOf(above.getFileName()));
-        return shared ? above.getParent() : above;
+        return shared ? requireNonNull(above.getParent()) : above;
     }
 
     private void dropNote(InTrash place) throws IOException {
@@ -165,7 +167,7 @@ public final class FreedesktopTrash implements Trash {
 
     @Override
     public Path restore(InTrash place, Path original) throws IOException {
-        Path folder = original.toAbsolutePath().getParent();
+        Path folder = requireNonNull(original.toAbsolutePath().getParent());
         Files.createDirectories(folder);
         if (isEmptyFolderAgain(place, original)) {
             purge(place);

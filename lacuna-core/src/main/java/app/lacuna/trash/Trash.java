@@ -50,6 +50,8 @@ public interface Trash {
 
     /** There is no trash that could take something from there. */
     final class NoTrash extends IOException {
+        private static final long serialVersionUID = 1L;
+
         public NoTrash(Path place) {
             super("no trash for " + place.getFileSystem());
         }

@@ -48,6 +48,7 @@ final class ClearScenario implements Scenario {
         this.job = job;
     }
 
+    @SuppressWarnings("try") // it is enough that it is open
     @Override
     public void prepare() throws IOException {
         Season made = Season.make();

@@ -38,6 +38,7 @@ final class CrashSimulation {
         System.exit(broken ? 1 : 0);
     }
 
+    @SuppressWarnings("try") // it is enough that it is open
     private String run() throws IOException {
         Disk disk = Disk.insertEmpty();
         Files.createDirectories(STATE);
@@ -79,6 +80,7 @@ final class CrashSimulation {
                 log.size(), all.size(), tried, broken);
     }
 
+    @SuppressWarnings("try") // it is enough that it is open
     private void checkAfterStart() throws IOException {
         TestRegister.recover(STATE);
         try (TestRegister register = TestRegister.in(STATE.resolve("register"))) {

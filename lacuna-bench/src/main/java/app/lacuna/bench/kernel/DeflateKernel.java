@@ -3,6 +3,7 @@ package app.lacuna.bench.kernel;
 import app.lacuna.compression.BlockDeflater;
 import app.lacuna.compression.Compressibility;
 import app.lacuna.compression.Level;
+import java.nio.charset.StandardCharsets;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -34,7 +35,7 @@ public class DeflateKernel {
         while (text.length() < LENGTH + BlockDeflater.DICTIONARY_BYTES) {
             text.append("level ").append(random.nextInt(4_000)).append(" peat\n");
         }
-        bytes = text.toString().getBytes();
+        bytes = text.toString().getBytes(StandardCharsets.UTF_8);
         deflater = new BlockDeflater(level);
     }
 

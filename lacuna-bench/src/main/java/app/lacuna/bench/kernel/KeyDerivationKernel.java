@@ -1,6 +1,7 @@
 package app.lacuna.bench.kernel;
 
 import app.lacuna.cipher.KeyDerivation;
+import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.util.ArrayList;
 import java.util.List;
@@ -24,7 +25,8 @@ import org.openjdk.jmh.annotations.State;
 public class KeyDerivationKernel {
     private static final int KEYS = 64;
 
-    private final KeyDerivation derivation = new KeyDerivation("ebb and flood".getBytes());
+    private final KeyDerivation derivation =
+            new KeyDerivation("ebb and flood".getBytes(StandardCharsets.UTF_8));
     private final List<byte[]> salts = new ArrayList<>();
 
     public KeyDerivationKernel() {

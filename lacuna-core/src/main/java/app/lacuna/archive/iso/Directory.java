@@ -4,11 +4,12 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /** A folder at its place in one of the two trees of an image. */
 final class Directory {
     /** A child. Of a folder that has been moved, the record that stands for it. */
-    record Child(String id, IsoNode node, Directory directory, boolean isMoved) {}
+    record Child(String id, IsoNode node, @Nullable Directory directory, boolean isMoved) {}
 
     private final IsoFolder folder;
     private final Directory parent;
@@ -26,7 +27,11 @@ final class Directory {
      * @param realParent the folder that it belongs to, another one if it has been moved
      */
     private Directory(
-            IsoFolder folder, Directory parent, Directory realParent, String id, int level) {
+            IsoFolder folder,
+            @Nullable Directory parent,
+            @Nullable Directory realParent,
+            String id,
+            int level) {
         this.folder = folder;
         this.parent = parent == null ? this : parent;
         this.realParent = realParent == null ? this : realParent;

@@ -1,13 +1,16 @@
 package app.lacuna.archive.iso;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** A file of an image. */
 public final class IsoFile extends IsoNode {
     private final long size;
-    private final Contents contents;
+    private final @Nullable Contents contents;
     private long firstBlock;
 
     /** Gives the bytes of a file when it is its turn. */
@@ -16,7 +19,12 @@ public final class IsoFile extends IsoNode {
         InputStream open() throws IOException;
     }
 
-    IsoFile(String name, long size, Instant modified, int permissions, Contents contents) {
+    IsoFile(
+            String name,
+            long size,
+            Instant modified,
+            int permissions,
+            @Nullable Contents contents) {
         super(name, modified, permissions);
         if (size < 0) {
             throw new IllegalArgumentException("a size is not negative");
@@ -40,7 +48,7 @@ public final class IsoFile extends IsoNode {
     }
 
     Contents contents() {
-        return contents;
+        return requireNonNull(contents);
     }
 
     long firstBlock() {

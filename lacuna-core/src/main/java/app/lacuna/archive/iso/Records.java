@@ -46,22 +46,23 @@ final class Records {
         }
         sink.accept(record(PARENT, directory(above), Iso.FLAG_DIRECTORY, parent));
         for (Directory.Child child : directory.children()) {
-            child(directory, child, sink);
+            child(child, sink);
         }
     }
 
-    private void child(Directory directory, Directory.Child child, Consumer<byte[]> sink) {
+    private void child(Directory.Child child, Consumer<byte[]> sink) {
         IsoNode node = child.node();
         List<byte[]> fields = new ArrayList<>(attributes(node));
         fields.addAll(RockRidge.name(node.name()));
-        if (child.isMoved()) {
-            fields.add(RockRidge.childLink(child.directory().firstBlock()));
+        Directory own = child.directory();
+        if (own != null && child.isMoved()) {
+            fields.add(RockRidge.childLink(own.firstBlock()));
             sink.accept(record(child.id(), new Extent(0, 0, node), 0, fields));
-        } else if (child.directory() != null) {
-            if (child.directory().hasMoved() || tree.isForMoved(child.directory())) {
+        } else if (own != null) {
+            if (own.hasMoved() || tree.isForMoved(own)) {
                 fields.add(RockRidge.relocated());
             }
-            Extent extent = directory(child.directory());
+            Extent extent = directory(own);
             sink.accept(record(child.id(), extent, Iso.FLAG_DIRECTORY, fields));
         } else if (node instanceof IsoLink link) {
             fields.addAll(RockRidge.link(link.target()));

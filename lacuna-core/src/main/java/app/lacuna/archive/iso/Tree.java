@@ -96,8 +96,9 @@ final class Tree {
             directory.number(directories.size());
             directory.sort();
             for (Directory.Child child : directory.children()) {
-                if (child.directory() != null && !child.isMoved()) {
-                    open.add(child.directory());
+                Directory own = child.directory();
+                if (own != null && !child.isMoved()) {
+                    open.add(own);
                 }
             }
         }

@@ -6,6 +6,7 @@ import app.lacuna.failure.UnsupportedFeature;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The contents of a packet, which may be in pieces with a length before each (RFC 9580, 4.2.1.4),
@@ -59,7 +60,7 @@ final class PacketBody implements ByteSource {
      * Pieces of one length up to the end of the source, as nearly every writer makes them: then
      * nothing has to be read to know where they are. Null if they do not seem to be.
      */
-    private static Even even(ByteSource source, PacketHeader header) throws IOException {
+    private static @Nullable Even even(ByteSource source, PacketHeader header) throws IOException {
         long step = header.length() + 1;
         for (int fields : new int[] {1, 2, 5}) {
             long rest = source.size() - header.body() + 1 - fields;

@@ -57,7 +57,9 @@ final class SmallFiles implements Callable<List<SmallFiles.Taken>> {
     }
 
     private final class Reading implements SteadyReader.Reading<Contents> {
+        @SuppressWarnings("NullAway.Init") // set by read
         private FileItem item;
+
         private long read;
 
         @Override

@@ -4,6 +4,7 @@ import java.io.EOFException;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Of a stream that only goes forwards. Where the last reader has stopped the next one goes on, if
@@ -11,7 +12,7 @@ import java.io.InputStream;
  */
 final class StreamBytes implements TarBytes {
     private final Opening opening;
-    private Lent waiting;
+    private @Nullable Lent waiting;
 
     /** Opens the stream at its beginning. */
     interface Opening {

@@ -44,12 +44,12 @@ final class TarArchive implements OpenedArchive {
     private final long[] starts;
     private final boolean checks;
 
+    private Optional<DamagedArchive> outerDamage = Optional.empty();
+
     /**
      * @param outside what is seen of it without opening it
      * @param around closed with it
      */
-    private Optional<DamagedArchive> outerDamage = Optional.empty();
-
     TarArchive(
             TarBytes bytes,
             TarListing.Found listed,

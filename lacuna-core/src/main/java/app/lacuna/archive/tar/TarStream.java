@@ -1,5 +1,7 @@
 package app.lacuna.archive.tar;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.UnsupportedFeature;
@@ -17,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Goes through a TAR archive from any of its entries on. Call order: {@link #next}, then {@link
@@ -35,7 +38,7 @@ final class TarStream {
     private long position;
     private long left;
     private long start;
-    private TarEntry current;
+    private @Nullable TarEntry current;
 
     /**
      * @param position where in the archive the stream begins: before an entry
@@ -101,7 +104,7 @@ final class TarStream {
         }
     }
 
-    private TarEntry read() throws IOException {
+    private @Nullable TarEntry read() throws IOException {
         PaxRecords own = new PaxRecords();
         Optional<String> longName = Optional.empty();
         Optional<String> longLink = Optional.empty();
@@ -318,24 +321,25 @@ final class TarStream {
 
     /** Of the current entry, with its holes. */
     InputStream contents() throws IOException {
-        if (current.sparse() == TarEntry.Sparse.OTHER) {
-            throw new UnsupportedFeature("an older form of sparse files", current.path());
+        TarEntry now = requireNonNull(current);
+        if (now.sparse() == TarEntry.Sparse.OTHER) {
+            throw new UnsupportedFeature("an older form of sparse files", now.path());
         }
-        if (current.kind().isEmpty()) {
-            throw new UnsupportedFeature("a device or pipe", current.path());
+        if (now.kind().isEmpty()) {
+            throw new UnsupportedFeature("a device or pipe", now.path());
         }
         InputStream stored = stored();
-        if (current.sparse() == TarEntry.Sparse.NONE) {
+        if (now.sparse() == TarEntry.Sparse.NONE) {
             return stored;
         }
         try {
-            SparseMap map = SparseMap.read(stored, current.size());
+            SparseMap map = SparseMap.read(stored, now.size());
             if (map.stored() != left) {
                 throw new MalformedTar();
             }
             return new SparseInput(stored, map);
         } catch (MalformedTar | EOFException e) {
-            throw new DamagedArchive(Damage.HEADERS_DISAGREE, current.path(), start);
+            throw new DamagedArchive(Damage.HEADERS_DISAGREE, now.path(), start);
         }
     }
 

@@ -195,8 +195,13 @@ public final class TarWriter implements ArchiveWriter {
     private final class LargeReading implements SteadyReader.Reading<Long> {
         private final PackingWatch watch;
         private final byte[] buffer = new byte[BUFFER_BYTES];
+
+        @SuppressWarnings("NullAway.Init") // set by read
         private FileItem item;
+
+        @SuppressWarnings("NullAway.Init") // set by read
         private DetailsReader.Found found;
+
         private long start;
         private long stored;
         private long read;

@@ -1,5 +1,7 @@
 package app.lacuna.archive.zip;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.PackingWatch;
 import app.lacuna.base.Sha256;
 import app.lacuna.compression.BlockDeflater;
@@ -20,6 +22,7 @@ import java.util.Queue;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.zip.CRC32;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A large file as blocks that are read, and worked on, by several workers at once and handed on in
@@ -44,7 +47,7 @@ final class Blocks {
      * @param plain dictionary and contents as read
      * @param result what the worker made of them
      */
-    private record Done(byte[] plain, int offset, int length, ByteRun result) {}
+    private record Done(byte[] plain, int offset, int length, @Nullable ByteRun result) {}
 
     private final FileItem item;
     private final FileChannel source;
@@ -86,7 +89,8 @@ final class Blocks {
                     block -> () -> deflate(block, level, idle),
                     done -> {
                         seen(done);
-                        sink.write(done.result().bytes(), 0, done.result().length());
+                        ByteRun packed = requireNonNull(done.result());
+                        sink.write(packed.bytes(), 0, packed.length());
                         Arrays.fill(done.plain(), (byte) 0);
                     });
         } finally {

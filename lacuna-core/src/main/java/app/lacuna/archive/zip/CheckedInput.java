@@ -12,6 +12,7 @@ import java.io.InputStream;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.zip.CRC32;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The contents of an entry. Holds what comes out against the size and checksum of the headers, and
@@ -23,7 +24,7 @@ final class CheckedInput extends BufferInput {
     private final String path;
     private final Runnable onWhole;
     private final CRC32 crc = new CRC32();
-    private InputStream contents;
+    private @Nullable InputStream contents;
     private long size;
     private boolean done;
 

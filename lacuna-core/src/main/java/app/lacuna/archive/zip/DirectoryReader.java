@@ -48,7 +48,7 @@ final class DirectoryReader {
             if (record.headerOffset() < free) {
                 throw damaged();
             }
-            long headers = ZipConstants.LOCAL_HEADER_BYTES + record.name().length;
+            long headers = (long) ZipConstants.LOCAL_HEADER_BYTES + record.name().length;
             free = record.headerOffset() + headers + record.packedSize();
         }
     }

@@ -1,5 +1,7 @@
 package app.lacuna.archive.zip;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.bytes.ByteSource;
 import app.lacuna.bytes.CopyingInput;
@@ -216,7 +218,8 @@ final class EntryStreams {
                 continue; // opening it will say so
             }
         }
-        indexes.forEach((strength, own) -> unlocked.deriveAhead(own, starts.get(strength)));
+        indexes.forEach(
+                (strength, own) -> unlocked.deriveAhead(own, requireNonNull(starts.get(strength))));
     }
 
     /**

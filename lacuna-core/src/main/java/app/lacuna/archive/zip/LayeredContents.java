@@ -1,5 +1,7 @@
 package app.lacuna.archive.zip;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
@@ -14,6 +16,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.List;
 import java.util.OptionalInt;
+import org.jspecify.annotations.Nullable;
 
 /** What was inside the one entry of an archive with hidden names. */
 final class LayeredContents extends OpenedZip {
@@ -50,8 +53,8 @@ final class LayeredContents extends OpenedZip {
 
     /** Holds everything against the one authentication code, once. */
     static final class Check {
-        private final ZipContents around;
-        private final PinnedSource ciphertext;
+        private final @Nullable ZipContents around;
+        private final @Nullable PinnedSource ciphertext;
         private volatile boolean done;
 
         Check(ZipContents around, PinnedSource ciphertext) {
@@ -59,8 +62,10 @@ final class LayeredContents extends OpenedZip {
             this.ciphertext = ciphertext;
         }
 
+        /** It has been held against it. */
         private Check() {
-            this(null, null);
+            around = null;
+            ciphertext = null;
             done = true;
         }
 
@@ -68,10 +73,11 @@ final class LayeredContents extends OpenedZip {
             if (done) {
                 return;
             }
-            ArchiveEntry only = around.listing().entries().get(0);
+            ZipContents archive = requireNonNull(around);
+            ArchiveEntry only = archive.listing().entries().get(0);
             ProgressMeter meter = new ProgressMeter(listener, Stage.CHECKING, only.size(), 1);
-            PinnedSource.Pinning pinning = ciphertext.pin();
-            around.authenticate(
+            PinnedSource.Pinning pinning = requireNonNull(ciphertext).pin();
+            archive.authenticate(
                     only,
                     (bytes, count) -> {
                         cancel.check();

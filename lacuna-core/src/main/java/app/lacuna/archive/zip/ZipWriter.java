@@ -82,7 +82,11 @@ public final class ZipWriter implements KeepingWriter {
                 new FileItem(Path.of(path), path, ItemKind.FILE, text.length, time, OWN_TEXT);
         SmallEntries entries =
                 new SmallEntries(
-                        List.of(item), List.of(encryption.newSalt()), options, encryption, null);
+                        List.of(item),
+                        List.of(encryption.newSalt()),
+                        options,
+                        encryption,
+                        PackingWatch.NONE);
         append(entries.text(text));
     }
 
@@ -145,7 +149,10 @@ public final class ZipWriter implements KeepingWriter {
     private final class LargeReading implements SteadyReader.Reading<EntryRecord> {
         private final long start;
         private final PackingWatch watch;
+
+        @SuppressWarnings("NullAway.Init") // set by read
         private FileItem item;
+
         private long read;
 
         LargeReading(long start, PackingWatch watch) {

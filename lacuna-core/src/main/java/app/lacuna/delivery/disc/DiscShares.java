@@ -1,5 +1,7 @@
 package app.lacuna.delivery.disc;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
@@ -48,13 +50,15 @@ public record DiscShares(
         DiscSpread spread = DiscSpread.of(pieces, left);
         if (!spread.tooLarge().isEmpty()) {
             List<ArchiveEntry> tooLarge =
-                    spread.tooLarge().stream().map(p -> byPath.get(p.path()).remove()).toList();
+                    spread.tooLarge().stream()
+                            .map(p -> requireNonNull(byPath.get(p.path())).remove())
+                            .toList();
             return new DiscShares(List.of(), 0, 0, tooLarge);
         }
         List<Portion> portions = new ArrayList<>();
         for (List<Piece> disc : spread.discs()) {
             Portion portion = new Portion();
-            disc.forEach(piece -> portion.take(byPath.get(piece.path()).remove()));
+            disc.forEach(piece -> portion.take(requireNonNull(byPath.get(piece.path())).remove()));
             portions.add(portion);
         }
         takeFolders(folders, portions);

@@ -3,6 +3,7 @@ package app.lacuna.delivery.mail;
 import app.lacuna.failure.MailTrouble.Reason;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /** What an answer of a mail service means: its code (RFC 5321) and what may follow (RFC 3463). */
 final class SmtpAnswer {
@@ -14,7 +15,7 @@ final class SmtpAnswer {
 
     private SmtpAnswer() {}
 
-    static Reason reason(int code, String words) {
+    static Reason reason(int code, @Nullable String words) {
         Matcher enhanced = ENHANCED.matcher(words == null ? "" : words);
         if (enhanced.find()) {
             String subject = enhanced.group(1);
@@ -31,7 +32,7 @@ final class SmtpAnswer {
     }
 
     /** Written by somebody else: without what would disturb the line it is shown in. */
-    static String shown(String words) {
+    static String shown(@Nullable String words) {
         if (words == null) {
             return "";
         }

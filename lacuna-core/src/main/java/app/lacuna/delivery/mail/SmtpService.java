@@ -20,6 +20,7 @@ import javax.net.ssl.SSLException;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPTransport;
+import org.jspecify.annotations.Nullable;
 
 /** A mail service that is spoken to by SMTP (RFC 5321). */
 public final class SmtpService implements MailService {
@@ -199,7 +200,7 @@ public final class SmtpService implements MailService {
         return Optional.empty();
     }
 
-    private static Throwable next(Throwable cause) {
+    private static @Nullable Throwable next(Throwable cause) {
         return cause instanceof MessagingException messaging
                 ? messaging.getNextException()
                 : cause.getCause();

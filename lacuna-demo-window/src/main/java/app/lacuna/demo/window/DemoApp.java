@@ -11,6 +11,8 @@ import javafx.stage.Stage;
 /** The program with the demo story in its window. */
 public final class DemoApp extends LacunaApp {
     private final DemoMail mail = new DemoMail();
+
+    @SuppressWarnings("NullAway.Init") // outfit makes it
     private DemoDrive drive;
 
     /** With the mail service that is none, which starts and stops with the demo. */

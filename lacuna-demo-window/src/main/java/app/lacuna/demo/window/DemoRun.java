@@ -63,7 +63,10 @@ final class DemoRun {
     private final PackViewModel pack;
     private final OpenViewModel open;
     private final Deque<Step> steps = new ArrayDeque<>();
+
+    @SuppressWarnings("NullAway.Init") // set by start
     private Timeline clock;
+
     private int settled;
 
     /** Done as soon as the condition holds. */

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.subethamail.smtp.MessageHandler;
 import org.subethamail.smtp.RejectException;
 
@@ -35,7 +36,7 @@ final class Handler implements MessageHandler {
     }
 
     @Override
-    public String data(InputStream in) throws RejectException, IOException {
+    public @Nullable String data(InputStream in) throws RejectException, IOException {
         byte[] message = in.readAllBytes();
         switch (service.fault()) {
             case TOO_LARGE ->

@@ -46,6 +46,8 @@ public final class Desk {
     private final List<Place> places;
     private final Window window;
     private Optional<Place> explained = Optional.empty();
+
+    @SuppressWarnings("NullAway.Init") // the place makes the first one
     private PackViewModel newestPack;
 
     /** What is kept from one start to the next. */

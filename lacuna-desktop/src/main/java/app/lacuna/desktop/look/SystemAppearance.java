@@ -1,8 +1,10 @@
 package app.lacuna.desktop.look;
 
+import org.jspecify.annotations.Nullable;
+
 /** Whether the system is set to dark; asked once. Where it can not tell, it is light. */
 final class SystemAppearance {
-    private static Boolean dark;
+    private static @Nullable Boolean dark;
 
     private SystemAppearance() {}
 

@@ -1,8 +1,10 @@
 package app.lacuna.desktop.look;
 
+import org.jspecify.annotations.Nullable;
+
 /** Whether the system lets things move; asked once. Where it can not tell, they may. */
 final class SystemMotion {
-    private static Boolean wanted;
+    private static @Nullable Boolean wanted;
 
     private SystemMotion() {}
 

@@ -9,6 +9,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Two columns of sheets; on a narrow page the right one goes under the left one. Side by side, the
@@ -31,7 +32,7 @@ public final class Columns extends ScrollPane {
                 stacked = null;
                 arrange(getWidth());
             };
-    private Boolean stacked;
+    private @Nullable Boolean stacked;
 
     public Columns(Region left, Region right, double rightWidth) {
         this(left, right, rightWidth, false);

@@ -23,7 +23,7 @@ public final class Focus {
         Runnable mark = owner instanceof TextInputControl text ? marked(text) : () -> {};
         boolean within = owner != null && isIn(owner, around);
         move.run();
-        if (within) {
+        if (owner != null && within) {
             on(owner, mark);
         }
     }

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.ui;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.desktop.look.Styles;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,6 +16,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 
 /** Lies over the whole window and shows at most one popover, under the word that opened it. */
 public final class PopoverLayer extends Pane {
@@ -21,7 +24,7 @@ public final class PopoverLayer extends Pane {
     private static final double EDGE = 12;
 
     private final VBox popover = new VBox();
-    private Node opener;
+    private @Nullable Node opener;
 
     public PopoverLayer() {
         popover.getStyleClass().add(Styles.POPOVER);
@@ -70,7 +73,8 @@ public final class PopoverLayer extends Pane {
     }
 
     private Bounds anchorBounds() {
-        return opener.localToScene(opener.getLayoutBounds());
+        Node word = requireNonNull(opener);
+        return word.localToScene(word.getLayoutBounds());
     }
 
     private void focusFirst() {
@@ -136,7 +140,7 @@ public final class PopoverLayer extends Pane {
     }
 
     /** A sentence that was written anew has another node for the same word. */
-    private Node madeAgain(Node gone) {
+    private @Nullable Node madeAgain(Node gone) {
         return gone.getId() == null || getScene() == null
                 ? null
                 : getScene().lookup("#" + gone.getId());

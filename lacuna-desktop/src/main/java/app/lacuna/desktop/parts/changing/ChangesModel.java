@@ -44,6 +44,7 @@ public final class ChangesModel {
     private final BooleanProperty closed = new SimpleBooleanProperty();
 
     /** Only the job of editing touches it. */
+    @SuppressWarnings("NullAway.Init") // the first edit makes it
     private volatile PendingChanges pending;
 
     private int unfinished;

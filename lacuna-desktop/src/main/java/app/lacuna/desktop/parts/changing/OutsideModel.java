@@ -92,6 +92,8 @@ public final class OutsideModel {
 
     /** Nothing on this computer opens such files. */
     private static final class NoProgram extends IOException {
+        private static final long serialVersionUID = 1L;
+
         NoProgram(IOException cause) {
             super(cause);
         }

@@ -22,6 +22,7 @@ import javafx.scene.control.TableColumn.SortType;
 import javafx.scene.control.TableView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The lines of an archive: a table that looks like a tree. Its rows are a list that is already
@@ -40,7 +41,7 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
 
     private final InsideModel model;
     private final Consumer<PlannedEntry> view;
-    private Node<PlannedEntry> lookedAt;
+    private @Nullable Node<PlannedEntry> lookedAt;
 
     /**
      * @param state what is to be said of an entry beside its name
@@ -178,7 +179,7 @@ public final class InsideTable extends TableView<Node<PlannedEntry>> {
         setSkin(null); // the next time it is shown it gets new cells
     }
 
-    private void look(Node<PlannedEntry> node) {
+    private void look(@Nullable Node<PlannedEntry> node) {
         if (node != null && node != lookedAt) {
             lookedAt = node;
             node.value().filter(PlannedEntry::isThere).ifPresent(view);

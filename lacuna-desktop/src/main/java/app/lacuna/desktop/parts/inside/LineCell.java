@@ -3,11 +3,12 @@ package app.lacuna.desktop.parts.inside;
 import app.lacuna.change.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import javafx.scene.control.TableCell;
+import org.jspecify.annotations.Nullable;
 
 /** A cell that shows something of a whole line, and shows it anew whenever the line is another. */
 abstract class LineCell extends TableCell<Node<PlannedEntry>, Node<PlannedEntry>> {
     /** The line, or null below the last one. */
-    final Node<PlannedEntry> node() {
+    final @Nullable Node<PlannedEntry> node() {
         return getTableRow() == null ? null : getTableRow().getItem();
     }
 

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.parts.receipt;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.clearing.ClearModel;
@@ -216,7 +218,7 @@ public final class ReceiptView {
     private static String copiedWords(CopyJob.Result copy) {
         return Words.text(
                 "receipt.copied." + copy.readBack(),
-                PathNames.known(copy.files().get(0).getParent()));
+                PathNames.known(requireNonNull(copy.files().get(0).getParent())));
     }
 
     /** The list of the proof, or what is asked about the originals. */

@@ -116,6 +116,8 @@ final class Pictures {
     }
 
     static final class TooManyPoints extends IOException {
+        private static final long serialVersionUID = 1L;
+
         TooManyPoints() {
             super("too many points");
         }

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.parts.viewer;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
 import java.io.IOException;
@@ -52,7 +54,7 @@ final class TimeLimit {
                 }
             }
         } catch (ExecutionException e) {
-            throw asOwn(e.getCause());
+            throw asOwn(requireNonNull(e.getCause()));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new CancellationException();

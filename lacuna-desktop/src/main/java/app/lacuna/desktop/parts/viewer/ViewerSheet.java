@@ -23,6 +23,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextFlow;
+import org.jspecify.annotations.Nullable;
 
 /** Shows the chosen entry from memory, and says so. */
 public final class ViewerSheet extends VBox {
@@ -35,7 +36,7 @@ public final class ViewerSheet extends VBox {
     private final CopiedText copied;
     private final Lifetime life;
     private final Job decoding;
-    private Preview shownNow;
+    private @Nullable Preview shownNow;
     private String path = "";
     private String rest = "";
     private UnaryOperator<String> points = text -> text;

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.places.discs;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.delivery.disc.drive.BurnSet;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
@@ -47,7 +49,7 @@ final class CoversModel {
                                             Fonts.bytes("IBMPlexSans-Regular"),
                                             Fonts.bytes("SourceSerif4-SemiBold"))
                                     .pdf(slips);
-                    Path folder = target.toAbsolutePath().getParent();
+                    Path folder = requireNonNull(target.toAbsolutePath().getParent());
                     try (StagedFile file = StagedFile.in(folder)) {
                         ByteBuffer bytes = ByteBuffer.wrap(pdf);
                         while (bytes.hasRemaining()) {

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.places.discs;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.Names;
 import app.lacuna.delivery.disc.DiscTable;
 import app.lacuna.delivery.disc.Recovery;
@@ -153,7 +155,7 @@ final class DiscsBrief {
     }
 
     private static String folderOf(BurnSet set) {
-        return PathNames.brief(set.discs().get(0).image().getParent());
+        return PathNames.brief(requireNonNull(set.discs().get(0).image().getParent()));
     }
 
     private Consumer<BriefLine> word(

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.places.discs;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.archive.Names;
 import app.lacuna.base.ByteCount;
 import app.lacuna.delivery.disc.DiscFacts.Spread;
@@ -170,7 +172,7 @@ final class DiscsPopovers {
                                 "disc-recovery",
                                 List.of("NONE", "SCRATCHES", "ONE_DISC", TWO),
                                 choice,
-                                value -> DiscsBrief.recovery(RECOVERIES.get(value)))
+                                value -> DiscsBrief.recovery(requireNonNull(RECOVERIES.get(value))))
                         .withNotes(value -> Words.text("popover.discs.recovery." + value))
                         .column();
         return new Node[] {choices, done()};

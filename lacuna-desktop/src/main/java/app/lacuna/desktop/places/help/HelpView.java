@@ -1,5 +1,7 @@
 package app.lacuna.desktop.places.help;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.places.help.Guide.Block;
@@ -102,7 +104,7 @@ final class HelpView {
             text.getChildren()
                     .addAll(Page.label(Words.text("help.title"), Styles.HEADING), keys.get());
         } else {
-            Section section = sections.get(name);
+            Section section = requireNonNull(sections.get(name));
             text.getChildren().add(Page.label(section.title(), Styles.HEADING));
             section.blocks().forEach(block -> text.getChildren().add(node(block)));
         }

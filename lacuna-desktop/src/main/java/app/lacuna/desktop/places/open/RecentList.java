@@ -1,5 +1,7 @@
 package app.lacuna.desktop.places.open;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.places.open.RecentModel.Recent;
 import app.lacuna.desktop.ui.Page;
@@ -50,7 +52,7 @@ final class RecentList extends VBox {
                         () -> open.accept(archive));
         boolean there = recent.there();
         again.setDisable(!there);
-        Path folder = archive.getParent();
+        Path folder = requireNonNull(archive.getParent());
         Label where =
                 new Label(
                         there

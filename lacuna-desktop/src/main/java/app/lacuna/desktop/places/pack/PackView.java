@@ -45,7 +45,10 @@ public final class PackView {
     private final Node empty;
     private final Node filled;
     private final PasswordCard passwordCard;
+
+    @SuppressWarnings("NullAway.Init") // made with the page
     private ContentsSheet sheet;
+
     private final Label statusHeading = new Label();
     private final Label statusLine = new Label();
     private final Button pack;

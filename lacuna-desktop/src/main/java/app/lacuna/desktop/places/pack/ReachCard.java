@@ -1,5 +1,7 @@
 package app.lacuna.desktop.places.pack;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Mark;
 import app.lacuna.desktop.ui.Page;
@@ -34,7 +36,8 @@ final class ReachCard extends VBox {
         lines.getChildren().clear();
         for (Opener opener : Opener.values()) {
             if (opener != Opener.LACUNA) {
-                lines.getChildren().add(line(opener, exposure.openers().get(opener)));
+                lines.getChildren()
+                        .add(line(opener, requireNonNull(exposure.openers().get(opener))));
             }
         }
         boolean traditional =

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.places.rounds;
 
+import static java.util.Objects.requireNonNull;
+
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.session.AutoLockModel;
@@ -78,7 +80,7 @@ final class RoundsPageModel {
         }
         for (RoundLine line : lines) {
             if (line.isBackup() && backups.containsKey(mark(line))) {
-                backups.get(mark(line)).show(line);
+                requireNonNull(backups.get(mark(line))).show(line);
             }
         }
         show();

@@ -1,5 +1,7 @@
 package app.lacuna.desktop.system.menus;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -50,8 +52,12 @@ public final class FileManagers {
         }
         return Optional.of(
                 new FileManagers(
-                        folder(environment.get("XDG_DATA_HOME"), home.resolve(".local/share")),
-                        folder(environment.get("XDG_CONFIG_HOME"), home.resolve(".config")),
+                        folder(
+                                requireNonNull(environment.get("XDG_DATA_HOME")),
+                                home.resolve(".local/share")),
+                        folder(
+                                requireNonNull(environment.get("XDG_CONFIG_HOME")),
+                                home.resolve(".config")),
                         Path.of(started),
                         entries));
     }

@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -143,5 +144,52 @@ class RoundStoreTest {
         store.save(round("To the finds specialist"));
         assertThat(store.rounds()).hasSize(1);
         assertThat(folder.resolve("state/rounds.json.damaged-1")).hasContent("{\"rounds\": [ ours");
+    }
+
+    @Test
+    void generationsComeBackAsTheyWere() throws IOException {
+        Round plain = round("Evening copy", "/dig");
+        Backup weekly = Backup.usual().asBegun().every(Optional.of(Duration.ofDays(7)));
+        Round backup = plain.with(weekly);
+        store.save(backup);
+        assertThat(store.rounds()).containsExactly(backup);
+        store.change("Evening copy", there -> plain);
+        assertThat(store.rounds()).containsExactly(plain);
+    }
+
+    @Test
+    void changeAndRemove_ofOneThatIsNotThere_changeNothing() throws IOException {
+        Round evening = round("Evening copy", "/dig");
+        store.save(evening);
+        store.change("Season", there -> round("Season", "/other"));
+        store.remove("Season");
+        assertThat(store.rounds()).containsExactly(evening);
+    }
+
+    @Test
+    void rules_leaveJunkOutOnlyIfThatIsWanted() {
+        Round with = round("Evening copy", "/dig");
+        Round without = with.leavingOut(with.patterns(), false);
+        assertThat(without.rules().patterns()).hasSize(2);
+        assertThat(with.rules().patterns()).hasSizeGreaterThan(2);
+    }
+
+    @Test
+    void generations_lieInAFolderOfThePlainName() {
+        Round evening = round("Evening copy", "/dig");
+        assertThat(evening.generations()).isEqualTo(Path.of("/backup/Gr\u00fcbchen/evening"));
+        Round unnamed =
+                new Round(
+                        "x",
+                        evening.roots(),
+                        List.of(),
+                        false,
+                        evening.folder(),
+                        "{date}.zip",
+                        evening.protection(),
+                        evening.names(),
+                        evening.method(),
+                        Optional.empty());
+        assertThat(unnamed.generations()).isEqualTo(evening.folder().resolve("copies"));
     }
 }

@@ -19,4 +19,28 @@ class StateFolderTest {
         assertThat(StateFolder.of("Windows 11", home, Map.of("LOCALAPPDATA", "/l")))
                 .isEqualTo(Path.of("/l/Lacuna"));
     }
+
+    @Test
+    void aPlaceThatIsNoWholePath_isNotUsed() {
+        Path home = Path.of("/home/me");
+        assertThat(StateFolder.of("Linux", home, Map.of("XDG_STATE_HOME", "s")))
+                .isEqualTo(Path.of("/home/me/.local/state/lacuna"));
+        assertThat(StateFolder.of("Windows 11", home, Map.of()))
+                .isEqualTo(Path.of("/home/me/AppData/Local/Lacuna"));
+    }
+
+    @Test
+    void settingsHaveAPlaceOfTheirOwn_whereTheSystemMakesADifference() {
+        Path home = Path.of("/home/me");
+        assertThat(ConfigFolder.of("Linux", home, Map.of()))
+                .isEqualTo(Path.of("/home/me/.config/lacuna"));
+        assertThat(ConfigFolder.of("Linux", home, Map.of("XDG_CONFIG_HOME", "/c")))
+                .isEqualTo(Path.of("/c/lacuna"));
+        assertThat(ConfigFolder.of("Linux", home, Map.of("XDG_CONFIG_HOME", "c")))
+                .isEqualTo(Path.of("/home/me/.config/lacuna"));
+        assertThat(ConfigFolder.of("Windows 11", home, Map.of("LOCALAPPDATA", "/l")))
+                .isEqualTo(Path.of("/l/Lacuna"));
+        assertThat(ConfigFolder.of("Mac OS X", home, Map.of()))
+                .isEqualTo(Path.of("/home/me/Library/Application Support/Lacuna"));
+    }
 }

@@ -48,7 +48,7 @@ final class Unlocking {
     }
 
     /**
-     * @throws DamagedArchive if the only entry there is can not be told from one that is damaged
+     * @throws DamagedArchive if the entries are damaged, so that they say nothing of the password
      */
     Verdict verdict() throws IOException {
         List<ArchiveEntry> locked = new ArrayList<>(decidable());
@@ -60,9 +60,30 @@ final class Unlocking {
         }
         locked.sort(Comparator.comparingLong(ArchiveEntry::packedSize));
         Verdict first = verdictOn(locked.subList(0, Math.min(ENTRIES_ASKED, locked.size())));
-        return first != Verdict.WRONG || locked.size() <= ENTRIES_ASKED
-                ? first
-                : verdictOn(spread(locked.subList(ENTRIES_ASKED, locked.size())));
+        Verdict last =
+                first != Verdict.WRONG || locked.size() <= ENTRIES_ASKED
+                        ? first
+                        : verdictOn(spread(locked.subList(ENTRIES_ASKED, locked.size())));
+        if (last == Verdict.WRONG) {
+            requireOneSound(locked);
+        }
+        return last;
+    }
+
+    /** If no entry has sound headers, nothing is known about the password. */
+    private void requireOneSound(List<ArchiveEntry> locked) throws IOException {
+        Optional<DamagedArchive> damaged = Optional.empty();
+        for (ArchiveEntry entry : locked) {
+            try {
+                contents.requireSound(entry);
+                return;
+            } catch (DamagedArchive e) {
+                damaged = Optional.of(e);
+            }
+        }
+        if (damaged.isPresent()) {
+            throw damaged.get();
+        }
     }
 
     /**

@@ -14,8 +14,10 @@ import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.NotAnArchive;
+import app.lacuna.failure.WrongPassword;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -159,6 +161,26 @@ class DamageTest {
                 .isInstanceOfSatisfying(
                         DamagedArchive.class,
                         e -> assertThat(e.damage()).isEqualTo(Damage.VERIFICATION_VALUE));
+    }
+
+    /** All before the list of entries, which is read first, is lost. */
+    @Test
+    void damageInEveryEntryIsNotCalledAWrongPassword() throws IOException {
+        int list = new String(whole, StandardCharsets.ISO_8859_1).indexOf("PK\1\2");
+        byte[] empty = whole.clone();
+        Arrays.fill(empty, 0, list, (byte) 0);
+        Files.write(archive, empty);
+        assertThatThrownBy(() -> OpenedFile.of(ZipReader.open(archive), "p"))
+                .isInstanceOf(DamagedArchive.class);
+    }
+
+    @Test
+    void wrongPasswordForWhatIsNotDamagedIsCalledThat() throws IOException {
+        byte[] first = whole.clone();
+        Arrays.fill(first, 0, 4, (byte) 0);
+        Files.write(archive, first);
+        assertThatThrownBy(() -> OpenedFile.of(ZipReader.open(archive), "other"))
+                .isInstanceOf(WrongPassword.class);
     }
 
     @Test

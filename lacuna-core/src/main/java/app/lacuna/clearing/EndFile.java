@@ -12,7 +12,6 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.net.URI;
-import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -89,50 +88,48 @@ final class EndFile {
         return Path.of(URI.create(address));
     }
 
-    /** What holds for all of it, without its files. */
-    static Optional<LooseEnd> head(Path place) throws IOException {
-        return read(place, false);
-    }
+    /**
+     * What of a record can be understood.
+     *
+     * @param end without the files whose lines cannot be read
+     * @param whole whether every line of it could be read, and none is missing
+     */
+    record Content(LooseEnd end, boolean whole) {}
 
-    /** Files that can not be understood are left out; so is a loose end without its first line. */
-    static Optional<LooseEnd> read(Path place) throws IOException {
-        return read(place, true);
-    }
-
-    /** Whether every line of it can be read, and none is missing. */
-    static boolean isWhole(Path place) throws IOException {
-        try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
-            String first = lines.readLine();
-            if (first == null || head(first, List.of()).isEmpty()) {
-                return false;
-            }
-            long count = 0;
-            String line;
-            while ((line = lines.readLine()) != null) {
-                if (file(line).isEmpty()) {
-                    return false;
-                }
-                count++;
-            }
-            String told = fields(first).get("count");
-            return told == null || told.equals(String.valueOf(count));
-        } catch (CharacterCodingException e) {
-            return false;
-        }
-    }
-
-    private static Optional<LooseEnd> read(Path place, boolean withFiles) throws IOException {
+    /** Empty if its first line cannot be understood. */
+    static Optional<Content> read(Path place) throws IOException {
         try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
             String first = lines.readLine();
             if (first == null) {
                 return Optional.empty();
             }
             List<ReadableFile> files = new ArrayList<>();
+            long count = 0;
             String line;
-            while (withFiles && (line = lines.readLine()) != null) {
+            while ((line = lines.readLine()) != null) {
                 file(line).ifPresent(files::add);
+                count++;
             }
-            return head(first, files);
+            boolean whole = files.size() == count && isTold(first, count);
+            return head(first, files).map(end -> new Content(end, whole));
+        }
+    }
+
+    /** What holds for all of it, without its files. */
+    static Optional<LooseEnd> head(Path place) throws IOException {
+        try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
+            String first = lines.readLine();
+            return first == null ? Optional.empty() : head(first, List.of());
+        }
+    }
+
+    /** Whether it has as many lines as it says; those of older versions do not say. */
+    private static boolean isTold(String first, long count) {
+        try {
+            String told = fields(first).get("count");
+            return told == null || told.equals(String.valueOf(count));
+        } catch (IOException e) {
+            return false;
         }
     }
 

@@ -1,5 +1,6 @@
 package app.lacuna.clearing;
 
+import app.lacuna.clearing.EndFile.Content;
 import app.lacuna.state.PrivatePlaces;
 import app.lacuna.state.WholeFile;
 import java.io.IOException;
@@ -28,6 +29,7 @@ import java.util.function.UnaryOperator;
  */
 final class EndStore {
     private static final String ENDING = ".end";
+    private static final String KEPT = ".damaged";
     private static final Map<Path, ReentrantLock> OWN = new ConcurrentHashMap<>();
 
     private final Path folder;
@@ -39,17 +41,17 @@ final class EndStore {
     /** The oldest first. */
     List<LooseEnd> all() {
         List<LooseEnd> all = new ArrayList<>();
-        files().forEach(file -> read(file).ifPresent(all::add));
+        files().forEach(file -> read(file).map(Content::end).ifPresent(all::add));
         all.sort(Comparator.comparing(LooseEnd::since).thenComparing(LooseEnd::id));
         return all;
     }
 
-    /** Records of which something cannot be read. */
+    /** Records of which something cannot be read, and copies that were kept of such. */
     List<Path> damaged() {
         List<Path> damaged = new ArrayList<>();
         for (Path file : files()) {
             try {
-                if (!EndFile.isWhole(file)) {
+                if (EndFile.read(file).filter(Content::whole).isEmpty()) {
                     damaged.add(file);
                 }
             } catch (NoSuchFileException e) {
@@ -58,10 +60,20 @@ final class EndStore {
                 damaged.add(file);
             }
         }
+        damaged.addAll(files(KEPT));
         return damaged;
     }
 
-    private static Optional<LooseEnd> read(Path file) {
+    /** A record that cannot be read keeps no other from being changed. */
+    private static Optional<LooseEnd> head(Path file) {
+        try {
+            return EndFile.head(file);
+        } catch (IOException e) {
+            return Optional.empty(); // it is among the damaged ones
+        }
+    }
+
+    private static Optional<Content> read(Path file) {
         try {
             return EndFile.read(file);
         } catch (IOException e) {
@@ -77,9 +89,9 @@ final class EndStore {
     void change(String id, UnaryOperator<LooseEnd> change) throws IOException {
         locked(
                 () -> {
-                    Optional<LooseEnd> before = read(place(id));
+                    Optional<Content> before = read(place(id));
                     if (before.isPresent()) {
-                        replace(before.get(), change.apply(before.get()));
+                        replace(before.get(), change.apply(before.get().end()));
                     }
                 });
     }
@@ -96,18 +108,22 @@ final class EndStore {
         locked(
                 () -> {
                     for (Path file : files()) {
-                        Optional<LooseEnd> before =
-                                EndFile.head(file).filter(which).flatMap(head -> read(file));
+                        Optional<Content> before =
+                                head(file).filter(which).flatMap(head -> read(file));
                         if (before.isPresent()) {
-                            replace(before.get(), change.apply(before.get()));
+                            replace(before.get(), change.apply(before.get().end()));
                         }
                     }
                 });
     }
 
     private List<Path> files() {
+        return files(ENDING);
+    }
+
+    private List<Path> files(String ending) {
         List<Path> all = new ArrayList<>();
-        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*" + ENDING)) {
+        try (DirectoryStream<Path> files = Files.newDirectoryStream(folder, "*" + ending)) {
             files.forEach(all::add);
         } catch (IOException | DirectoryIteratorException e) {
             return all; // nothing was ever remembered, or it can not be read now
@@ -115,12 +131,31 @@ final class EndStore {
         return all;
     }
 
-    private void replace(LooseEnd before, LooseEnd after) throws IOException {
+    private void replace(Content before, LooseEnd after) throws IOException {
+        Path place = place(before.end().id());
+        boolean changed = after.files().isEmpty() || !after.equals(before.end());
+        if (changed && !before.whole()) {
+            keepCopy(place);
+        }
         if (after.files().isEmpty()) {
-            Files.deleteIfExists(place(before.id()));
-        } else if (!after.equals(before)) {
+            Files.deleteIfExists(place);
+        } else if (changed) {
             write(after);
         }
+    }
+
+    /** The lines that cannot be read may name readable files: somebody has to look at them. */
+    private void keepCopy(Path damaged) throws IOException {
+        String name = damaged.getFileName().toString();
+        String stem = name.substring(0, name.length() - ENDING.length());
+        int number = 1;
+        while (Files.exists(folder.resolve(stem + "-" + number + KEPT))) {
+            number++;
+        }
+        WholeFile.replace(
+                folder.resolve("new"),
+                folder.resolve(stem + "-" + number + KEPT),
+                Files.readAllBytes(damaged));
     }
 
     private Path place(String id) {

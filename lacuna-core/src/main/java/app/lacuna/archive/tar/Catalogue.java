@@ -3,6 +3,7 @@ package app.lacuna.archive.tar;
 import app.lacuna.archive.Limits;
 import app.lacuna.failure.Damage;
 import app.lacuna.failure.DamagedArchive;
+import app.lacuna.selection.FileDetails;
 import app.lacuna.selection.ItemKind;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -131,7 +132,7 @@ final class Catalogue {
                 entries.add(entry(fields(lines, FIELDS), entries.size()));
             }
             return new Read(frames, entries);
-        } catch (MalformedTar | NumberFormatException | DateTimeException e) {
+        } catch (MalformedTar | NumberFormatException | ArithmeticException | DateTimeException e) {
             DamagedArchive damaged = new DamagedArchive(Damage.DIRECTORY, "", 0);
             damaged.initCause(e);
             throw damaged;
@@ -152,6 +153,7 @@ final class Catalogue {
                         Optional.empty());
         require(entry.linkedTo() >= -1 && entry.linkedTo() < number);
         require(entry.size() >= 0 && entry.start() >= 0 && entry.stored() >= 0);
+        require(entry.mode() >= 0 && entry.mode() <= FileDetails.ALL_BITS);
         return entry;
     }
 

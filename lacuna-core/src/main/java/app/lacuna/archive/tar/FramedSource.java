@@ -47,6 +47,9 @@ final class FramedSource implements ByteSource {
             return -1;
         }
         int number = frames.at(position);
+        if (number < 0) {
+            throw new DamagedArchive(Damage.DIRECTORY, "", position); // no frame begins so early
+        }
         byte[] bytes = frame(number);
         int offset = (int) (position - frames.plain(number));
         int count = Math.min(into.remaining(), bytes.length - offset);

@@ -1,6 +1,7 @@
 package app.lacuna.staging;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.clearing.Clearer;
 import app.lacuna.clearing.Register;
@@ -134,5 +135,28 @@ class PrivateFolderTest {
     void wipingWhatIsNotThereIsNoTrouble() throws IOException {
         assertThat(Clearer.wipeOwn(parent.resolve("nowhere"))).isEmpty();
         assertThat(List.of(parent.toFile().list())).isEmpty();
+    }
+
+    @Test
+    void close_whereSomethingCannotGo_saysSo() throws IOException {
+        PrivateFolder own = PrivateFolder.createIn(parent, PrivateFolder.Medium.DISK);
+        Path inside = Files.createDirectory(own.path().resolve("d"));
+        Files.writeString(inside.resolve("a"), "x");
+        try (Undeletable held = Undeletable.below(inside)) {
+            assertThat(held.isHeld()).isTrue();
+            assertThatThrownBy(own::close).isInstanceOf(IOException.class);
+        }
+        own.close();
+        assertThat(own.path()).doesNotExist();
+    }
+
+    @Test
+    void create_whereThePlaceInMemoryIsNone_takesTheOther() throws IOException {
+        try (PrivateFolder without = PrivateFolder.create(1, null, parent);
+                PrivateFolder lost =
+                        PrivateFolder.create(1, parent.resolve("none").toString(), parent)) {
+            assertThat(without.medium()).isEqualTo(PrivateFolder.Medium.DISK);
+            assertThat(lost.path()).hasParent(parent);
+        }
     }
 }

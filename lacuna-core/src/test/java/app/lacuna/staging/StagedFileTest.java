@@ -96,4 +96,24 @@ class StagedFileTest {
             assertThat(file.temporary().getParent()).isEqualTo(folder);
         }
     }
+
+    @Test
+    void isOwnTemporary_onlyOfThisProcess() throws IOException {
+        try (StagedFile file = StagedFile.in(folder)) {
+            String own = file.temporary().getFileName().toString();
+            assertThat(StagedFile.isOwnTemporary(own)).isTrue();
+            assertThat(StagedFile.isOwnTemporary(own + "x")).isFalse();
+            assertThat(StagedFile.isOwnTemporary("x" + own)).isFalse();
+        }
+    }
+
+    @Test
+    void close_afterPublishing_leavesTheFile() throws IOException {
+        Path own = folder.resolve("own.zip");
+        try (StagedFile file = StagedFile.in(folder)) {
+            file.force();
+            file.publishAs(own, Existing.REPLACE);
+        }
+        assertThat(own).exists();
+    }
 }

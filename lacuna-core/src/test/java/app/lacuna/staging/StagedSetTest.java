@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.failure.TargetExists;
+import app.lacuna.failure.TargetUnusable;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
@@ -148,5 +149,60 @@ class StagedSetTest {
             Files.move(folder.resolve("other"), name, StandardCopyOption.REPLACE_EXISTING);
             assertThat(set.marks().areStill()).isFalse();
         }
+    }
+
+    private StagedSet named(List<Path> names) throws IOException {
+        StagedSet set =
+                new StagedSet(
+                        Target.of(folder.resolve("a")), (name, count) -> names, Optional.empty());
+        for (Path name : names) {
+            set.add().write(ByteBuffer.wrap(name.toString().getBytes()));
+        }
+        return set;
+    }
+
+    /** The second name is taken between the look at all names and its turn. */
+    @Test
+    void publish_whereALaterNameIsTakenMeanwhile_takesTheFirstBack() throws IOException {
+        Path name = folder.resolve("a");
+        try (StagedSet set = named(List.of(name, name))) {
+            assertThatThrownBy(() -> set.publish(Existing.KEEP)).isInstanceOf(TargetExists.class);
+        }
+        assertThat(inFolder()).isEmpty();
+    }
+
+    @Test
+    void publish_whereALaterNameHasNoFolder_takesTheFirstBack() throws IOException {
+        Path lost = folder.resolve("none/a");
+        try (StagedSet set = named(List.of(folder.resolve("a.1"), lost))) {
+            assertThatThrownBy(() -> set.publish(Existing.KEEP)).isInstanceOf(IOException.class);
+        }
+        assertThat(inFolder()).isEmpty();
+    }
+
+    @Test
+    void publish_whereNothingIs_replacesNothing() throws IOException {
+        try (StagedSet set = set("a.zip", null, "new")) {
+            assertThat(set.publish(Existing.REPLACE)).containsExactly(folder.resolve("a.zip"));
+        }
+        assertThat(folder.resolve("a.zip")).hasContent("new");
+    }
+
+    @Test
+    void add_whereNothingCanBeWritten_namesThePlace() throws IOException {
+        try (StagedSet set = set("a.zip", folder.resolve("none"))) {
+            assertThatThrownBy(set::add).isInstanceOf(TargetUnusable.class);
+        }
+    }
+
+    @Test
+    void removeLast_leavesTheOthers() throws IOException {
+        try (StagedSet set = set("a.zip", null, "one", "two")) {
+            set.removeLast();
+            set.force();
+            set.publish(Existing.KEEP);
+        }
+        assertThat(inFolder()).containsExactly(folder.resolve("a.zip"));
+        assertThat(folder.resolve("a.zip")).hasContent("one");
     }
 }

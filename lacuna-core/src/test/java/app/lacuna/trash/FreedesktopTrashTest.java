@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.clearing.InTrash;
+import app.lacuna.clearing.Undeletable;
 import app.lacuna.clearing.Volume;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -12,6 +13,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -269,5 +271,111 @@ class FreedesktopTrashTest {
         String before = Files.readString(place.info());
         trash.explain(place, folder.resolve("other.csv"));
         assertThat(place.info()).hasContent(before);
+    }
+
+    @Test
+    void moreThanTwentyOfAName_areAllKept() throws IOException {
+        Set<Path> places = new HashSet<>();
+        for (int i = 0; i < 23; i++) {
+            places.add(put(file("levels.csv")).file());
+            places.add(put(file("notes")).file());
+        }
+        assertThat(places).hasSize(46).allSatisfy(place -> assertThat(place).hasContent("1;2"));
+        Path notes = folder.resolve("notes");
+        assertThat(trash.find(Set.of(notes)).get(notes)).hasSize(23);
+    }
+
+    @Test
+    void find_withLostNotes_matchesNamesWithAndWithoutAnEnding() throws IOException {
+        for (String name : List.of("notes", "levels.csv")) {
+            put(file(name));
+            InTrash numbered = put(file(name));
+            Files.delete(numbered.info());
+            Path original = folder.resolve(name);
+            assertThat(trash.find(Set.of(original)).get(original))
+                    .as(name)
+                    .extracting(InTrash::file)
+                    .contains(numbered.file());
+        }
+        Path other = folder.resolve("note");
+        assertThat(trash.find(Set.of(other))).doesNotContainKey(other);
+    }
+
+    @Test
+    void find_inAnEmptyTrash_findsNothing() throws IOException {
+        InTrash place = put(file("levels.csv"));
+        trash.purge(place);
+        assertThat(trash.find(Set.of(folder.resolve("levels.csv")))).isEmpty();
+        assertThat(trash.find(Set.of(folder.resolve("none/at/all.csv")))).isEmpty();
+    }
+
+    @Test
+    void explain_outsideOfTheItem_writesNothing() throws IOException {
+        InTrash place = put(file("levels.csv"));
+        Files.write(place.info(), new byte[0]);
+        InTrash elsewhere = new InTrash(folder.resolve("other.csv"), place.info());
+        trash.explain(elsewhere, folder.resolve("levels.csv"));
+        assertThat(place.info()).isEmptyFile();
+        assertThat(trash.has(elsewhere, folder.resolve("levels.csv"))).isFalse();
+    }
+
+    @Test
+    void restore_ofAnEmptyFolderThatIsThereAgain_leavesOne() throws IOException {
+        Path season = Files.createDirectory(folder.resolve("season"));
+        InTrash place = trash.put(season, season).orElseThrow();
+        Files.createDirectory(season);
+        Files.writeString(season.resolve("new.csv"), "1;3");
+        assertThat(trash.restore(place, season)).isEqualTo(season);
+        assertThat(season.resolve("new.csv")).exists();
+        assertThat(place.file()).doesNotExist();
+        assertThat(place.info()).doesNotExist();
+    }
+
+    @Test
+    void restore_ofAFullFolderThatIsThereAgain_comesBackBesideIt() throws IOException {
+        Path season = Files.createDirectory(folder.resolve("season"));
+        Files.writeString(season.resolve("levels.csv"), "1;2");
+        InTrash place = trash.put(season, season).orElseThrow();
+        Files.createDirectory(season);
+        Path back = trash.restore(place, season);
+        assertThat(back).isNotEqualTo(season);
+        assertThat(back.resolve("levels.csv")).hasContent("1;2");
+        assertThat(season).isEmptyDirectory();
+    }
+
+    @Test
+    void restore_ofSomethingInAFolder_leavesTheNoteOfTheRest() throws IOException {
+        Path season = Files.createDirectory(folder.resolve("season"));
+        Path file = Files.writeString(season.resolve("levels.csv"), "1;2");
+        Files.writeString(season.resolve("finds.csv"), "C-104");
+        InTrash place = trash.put(season, season).orElseThrow();
+        InTrash inside = trash.find(Set.of(file)).get(file).get(0);
+        assertThat(trash.restore(inside, file)).isEqualTo(file);
+        assertThat(place.info()).exists();
+        assertThat(place.file().resolve("finds.csv")).exists();
+    }
+
+    @Test
+    void purge_ofWhatCannotGo_saysSoAndKeepsTheNote() throws IOException {
+        InTrash place = put(file("levels.csv"));
+        try (Undeletable held = Undeletable.below(data.resolve("Trash/files"))) {
+            assertThat(held.isHeld()).isTrue();
+            assertThatThrownBy(() -> trash.purge(place)).isInstanceOf(IOException.class);
+        }
+        assertThat(place.file()).exists();
+        assertThat(place.info()).exists();
+    }
+
+    @Test
+    void whereDataIsKept_isOnlyTakenFromAWholePath() throws IOException {
+        for (String told : List.of(data.toString(), "relative")) {
+            Trash found =
+                    Trashes.of("Linux", folder.resolve("home"), Map.of("XDG_DATA_HOME", told))
+                            .orElseThrow();
+            Path file = file("levels.csv");
+            InTrash place = found.put(file, file).orElseThrow();
+            Path expected = told.startsWith("/") ? data : folder.resolve("home/.local/share");
+            assertThat(place.file()).startsWith(expected.resolve("Trash/files"));
+        }
     }
 }

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Random;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -54,6 +55,7 @@ class LooseEndsTest {
         assertThat(folder.resolve("data/Trash/info")).isEmptyDirectory();
     }
 
+    @Tag("slow")
     @Test
     void whatIsOnSeveralDiscsIsClearedByAnyOfThem() throws Exception {
         Random chance = new Random(1);
@@ -87,6 +89,7 @@ class LooseEndsTest {
         assertThat(season.resolve("levels.csv")).exists();
     }
 
+    @Tag("slow")
     @Test
     void whatIsNewerThanTheArchiveStaysAndIsNamed() throws Exception {
         run("LACUNA pack season -o w.zip" + KEY, 0);
@@ -108,6 +111,7 @@ class LooseEndsTest {
         assertThat(season.resolve("levels.csv")).exists();
     }
 
+    @Tag("slow")
     @Test
     void movedWithinItsFolderItIsFound() throws Exception {
         run("LACUNA pack season -o w.zip" + KEY, 0);
@@ -118,6 +122,7 @@ class LooseEndsTest {
     }
 
     /** The program that people have for such lists reads ours: "sha256sum" of GNU coreutils. */
+    @Tag("slow")
     @Test
     void digestsAreInTheUsualSyntax() throws Exception {
         Files.writeString(season.resolve("a\\b\nc.csv"), "odd");

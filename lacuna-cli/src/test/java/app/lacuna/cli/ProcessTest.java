@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -69,6 +70,7 @@ class ProcessTest {
         assertThat(archive).doesNotExist();
     }
 
+    @Tag("slow")
     @Test
     void endlessDeviceIsNoPassword() throws Exception {
         Run packed = shell("LACUNA pack levels.csv -o a.zip --password-from file:/dev/zero");
@@ -78,6 +80,7 @@ class ProcessTest {
         assertThat(packed.code()).as(packed.err()).isEqualTo(3);
     }
 
+    @Tag("slow")
     @Test
     void fullDeviceForTheOutputEndsWith1() throws Exception {
         pack();
@@ -143,6 +146,7 @@ class ProcessTest {
     }
 
     /** The tracer kills it where it would remove the first library that it has loaded. */
+    @Tag("slow")
     @Test
     void nothingUnpackedStaysEvenAfterAKill() throws Exception {
         assumeTrue(shell("strace true").code() == 0, "tracing is not allowed here");
@@ -165,6 +169,7 @@ class ProcessTest {
         assertThat(folder.resolve("tmp")).isEmptyDirectory();
     }
 
+    @Tag("slow")
     @Test
     void zstdNeedsNoTemporaryFolder() throws Exception {
         String command =

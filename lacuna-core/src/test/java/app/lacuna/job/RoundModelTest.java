@@ -35,7 +35,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * -Drounds.steps=1000} for long ones.)
  */
 class RoundModelTest {
-    private static final int STEPS = Integer.getInteger("rounds.steps", 40);
+    private static final int STEPS = Integer.getInteger("rounds.steps", 20);
 
     @TempDir Path folder;
     private Random random;

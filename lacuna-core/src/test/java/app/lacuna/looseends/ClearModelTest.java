@@ -38,7 +38,7 @@ import org.junit.jupiter.api.io.TempDir;
  * that is not in the archive, unless they themselves have overwritten it.
  */
 class ClearModelTest {
-    private static final int RUNS = Integer.getInteger("clear.runs", 24);
+    private static final int RUNS = Integer.getInteger("clear.runs", 10);
 
     @TempDir Path folder;
 

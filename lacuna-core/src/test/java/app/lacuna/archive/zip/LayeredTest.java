@@ -49,6 +49,7 @@ import net.lingala.zip4j.model.ZipParameters;
 import net.lingala.zip4j.model.enums.CompressionMethod;
 import net.lingala.zip4j.model.enums.EncryptionMethod;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -157,6 +158,7 @@ class LayeredTest {
     }
 
     /** Names, sizes as 32-bit numbers, and dates of the contents are nowhere in the bytes. */
+    @Tag("slow")
     @Test
     void nothingOfTheContentsCanBeFoundInTheBytes() throws IOException {
         pack(HIDDEN, dig);

@@ -14,6 +14,7 @@ import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.util.Optional;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -21,6 +22,7 @@ import org.junit.jupiter.api.io.TempDir;
 class SameBytesTest {
     @TempDir Path folder;
 
+    @Tag("slow")
     @Test
     void sameFilesAndSaltsGiveTheSameBytes() throws Exception {
         Path dig = TestTrees.dig(folder);

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 class DiscSpreadTest {
@@ -86,6 +87,7 @@ class DiscSpreadTest {
         assertThat(spread.bound()).isEqualTo(30);
     }
 
+    @Tag("slow")
     @Test
     void largeCasesAreNearTheBound() {
         Random random = new Random(9);

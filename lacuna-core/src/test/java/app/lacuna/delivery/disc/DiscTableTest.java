@@ -112,6 +112,7 @@ class DiscTableTest {
         assertThat(row.asItIs().fewest()).isEqualTo(1);
     }
 
+    @Tag("slow")
     @Test
     void countingVeryManyIsAsGoodAsPlacingThem() {
         Random random = new Random(5);

@@ -31,7 +31,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** The quick way of the page accepts nothing that its ZIP reader refuses. */
 class SmallEntriesTest {
     /** Bits from one flip to the next; odd, so that all bits of a byte have their turn. */
-    private static final int STEP = Share.every(97);
+    private static final int STEP = Share.every(199);
 
     @TempDir Path folder;
 

@@ -97,6 +97,7 @@ class DiscsWindowTest extends InWindow {
         return names;
     }
 
+    @Tag("slow")
     @Test
     void discAfterDiscIsBurnedAndReadBack() throws Exception {
         Path out = prepare();

@@ -18,6 +18,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.PasswordField;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** From packing to the last readable copy: clearing, undoing, the loose ends, packing a change. */
@@ -130,6 +131,7 @@ class EndsWindowTest extends InWindow {
         picture("clear-stayed");
     }
 
+    @Tag("slow")
     @Test
     void theBriefCanSayThatTheyGoAfterTheProof() throws Exception {
         interact(() -> pack.contents().add(List.of(season)));
@@ -222,6 +224,7 @@ class EndsWindowTest extends InWindow {
         picture("loose-ends-none");
     }
 
+    @Tag("slow")
     @Test
     void whatIsInTheTrashIsPurgedAndNothingElse() throws Exception {
         packSeason();
@@ -247,6 +250,7 @@ class EndsWindowTest extends InWindow {
         }
     }
 
+    @Tag("slow")
     @Test
     void aChangeIsPackedFromThere() throws Exception {
         Path archive =

@@ -30,6 +30,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** What somebody could lose, or be hindered by, in the real window. */
@@ -55,6 +56,7 @@ class FaultsWindowTest extends InWindow {
         settle();
     }
 
+    @Tag("slow")
     @Test
     void aMadePasswordIsSeenWholeStaysOnTheReceiptAndIsAskedAbout() throws Exception {
         addStory();
@@ -290,6 +292,7 @@ class FaultsWindowTest extends InWindow {
     }
 
     /** Another page has saved a job under this name: it is replaced on request only. */
+    @Tag("slow")
     @Test
     void save_underTheNameOfAnotherJob_asksFirst() throws Exception {
         addStory();
@@ -365,6 +368,7 @@ class FaultsWindowTest extends InWindow {
         assertThat(whileWriting).containsExactly(true);
     }
 
+    @Tag("slow")
     @Test
     void packAnew_whileACopyIsMade_asksFirst() throws Exception {
         addStory();
@@ -399,6 +403,7 @@ class FaultsWindowTest extends InWindow {
     }
 
     /** A second start hands an archive over while the dialog of "save as" is open. */
+    @Tag("slow")
     @Test
     void saveAs_whileAnotherArchiveIsHandedOver_savesTheFirst() throws Exception {
         packedAndOpened();
@@ -487,6 +492,7 @@ class FaultsWindowTest extends InWindow {
         assertThat(lookup("#window-notices").query().isVisible()).isFalse();
     }
 
+    @Tag("slow")
     @Test
     void aJobThatWasSetUpWronglyCanBeRemoved() throws Exception {
         large();

@@ -116,6 +116,7 @@ class HandingWindowTest extends InWindow {
         assertThat(stripText("#receipt-mail")).contains("Sent by e-mail");
     }
 
+    @Tag("slow")
     @Test
     void aPasswordInTheMessageIsSaidBeforeItGoes() throws Exception {
         packForBrowsers(OpenerKind.INSIDE);
@@ -130,6 +131,7 @@ class HandingWindowTest extends InWindow {
         until(() -> lookup("#mail-done").tryQuery().isPresent(), "the drafts");
     }
 
+    @Tag("slow")
     @Test
     void thePasswordIsReadOutUntilEverythingIsLocked() throws Exception {
         packForBrowsers(OpenerKind.INSIDE);
@@ -160,6 +162,7 @@ class HandingWindowTest extends InWindow {
         assertThat(stripText("#pass-on-panel")).doesNotContain("Hotel");
     }
 
+    @Tag("slow")
     @Test
     void nobodyElseNeedsNeitherPageNorWay() throws Exception {
         interact(() -> pack.form().choose(ForWhom.MYSELF));
@@ -169,6 +172,7 @@ class HandingWindowTest extends InWindow {
         assertThat(lookup("#receipt-mail").tryQuery()).isPresent();
     }
 
+    @Tag("slow")
     @Test
     void messagesThatAreDroppedBecomeTheArchiveAgain() throws Exception {
         packStory(PASSWORD);

@@ -113,6 +113,7 @@ class OpenWindowTest extends InWindow {
         until(() -> paths().stream().anyMatch(path -> path.endsWith("survey/C-108.txt")));
     }
 
+    @Tag("slow")
     @Test
     void aSlipIsFoundAndTheArchiveLocksItselfAfterAWhile() throws Exception {
         open(Names.HIDDEN);
@@ -155,6 +156,7 @@ class OpenWindowTest extends InWindow {
         until(() -> open.state().get() == OpenState.UNLOCKED);
     }
 
+    @Tag("slow")
     @Test
     void aPasswordIsTakenOffAndPutOnAnOpenArchive() throws Exception {
         archive =
@@ -178,6 +180,7 @@ class OpenWindowTest extends InWindow {
         until(() -> !open.listing().needsPassword());
     }
 
+    @Tag("slow")
     @Test
     void aCopyInAnotherProgramIsWatchedPackedAndWiped() throws Exception {
         open(Names.HIDDEN);
@@ -252,6 +255,7 @@ class OpenWindowTest extends InWindow {
         assertThat(stripText("#extract-report")).contains("copies were deleted");
     }
 
+    @Tag("slow")
     @Test
     void damageIsCountedMarkedAndTheRestIsSaved() throws Exception {
         Path large = Files.write(outbox.resolve("film.raw"), noise());
@@ -288,6 +292,7 @@ class OpenWindowTest extends InWindow {
         return noise;
     }
 
+    @Tag("slow")
     @Test
     void recentArchivesAreOfferedAndForgotten() throws Exception {
         open(Names.VISIBLE);
@@ -327,6 +332,7 @@ class OpenWindowTest extends InWindow {
     }
 
     /** What is on the page after locking says nothing of what was inside. */
+    @Tag("slow")
     @Test
     void nothingOfTheInsideIsLeftOnThePage() throws Exception {
         open(Names.HIDDEN);
@@ -401,6 +407,7 @@ class OpenWindowTest extends InWindow {
         return found;
     }
 
+    @Tag("slow")
     @Test
     void closingTheWindowWipesCopiesInOtherPrograms() throws Exception {
         open(Names.HIDDEN);

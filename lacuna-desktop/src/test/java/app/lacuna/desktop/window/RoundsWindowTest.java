@@ -195,6 +195,7 @@ class RoundsWindowTest extends InWindow {
     }
 
     /** Locked before the check has come to its end. */
+    @Tag("slow")
     @Test
     void lock_whileChecking_tellsTheDamageWithoutNames() throws Exception {
         firstRun();
@@ -225,6 +226,7 @@ class RoundsWindowTest extends InWindow {
         interact(() -> theme.show(Appearance.LIGHT));
     }
 
+    @Tag("slow")
     @Test
     void whatWasNotThereGoesOnlyIfThatIsTicked() throws Exception {
         firstRun();
@@ -263,6 +265,7 @@ class RoundsWindowTest extends InWindow {
         assertThat(register ^ diary).isTrue();
     }
 
+    @Tag("slow")
     @Test
     void earlierMomentsArePickedAndFilesFoundThroughAll() throws Exception {
         firstRun();
@@ -315,6 +318,7 @@ class RoundsWindowTest extends InWindow {
         until(() -> isShown("#round-locked"), "locked by itself");
     }
 
+    @Tag("slow")
     @Test
     void whatTheBriefSaysIsChangedAndKept() throws Exception {
         set();
@@ -385,6 +389,7 @@ class RoundsWindowTest extends InWindow {
         until(() -> stripText(".foot").contains("The one generation is there"), "there again");
     }
 
+    @Tag("slow")
     @Test
     void aCheckNamesWhatIsDamaged() throws Exception {
         firstRun();
@@ -399,6 +404,7 @@ class RoundsWindowTest extends InWindow {
         picture("rounds-damaged");
     }
 
+    @Tag("slow")
     @Test
     void aWholeOneIsMadeWhenThatIsAsked() throws Exception {
         firstRun();
@@ -431,6 +437,7 @@ class RoundsWindowTest extends InWindow {
     }
 
     /** A new password is asked for twice, and everything is stored anew. */
+    @Tag("slow")
     @Test
     void whereNoGenerationCanBeReadItBeginsAgain() throws Exception {
         firstRun();
@@ -447,6 +454,7 @@ class RoundsWindowTest extends InWindow {
         assertThat(stripText("#run-report")).contains("A whole generation was made");
     }
 
+    @Tag("slow")
     @Test
     void aPasswordThatNobodyKnowsIsAskedAbout() throws Exception {
         set();
@@ -489,6 +497,7 @@ class RoundsWindowTest extends InWindow {
         assertThat(pack.folder().get()).isEqualTo(drive);
     }
 
+    @Tag("slow")
     @Test
     void aJobDoesNotTakeTheNameOfABackup() throws Exception {
         set();

@@ -91,6 +91,7 @@ class WindowTest extends InWindow {
         }
     }
 
+    @Tag("slow")
     @Test
     void photographIsShownFromMemory() throws Exception {
         packStory("hut");
@@ -111,6 +112,7 @@ class WindowTest extends InWindow {
         }
     }
 
+    @Tag("slow")
     @Test
     void ticksExtractOnlyWhatIsChosenAndAskAboutConflictsOnce() throws Exception {
         packStory("hut");
@@ -212,6 +214,7 @@ class WindowTest extends InWindow {
         assertThat(brief()).contains("anyone with a newer unzip tool");
     }
 
+    @Tag("slow")
     @Test
     void passwordIsMadeAndStaysAndAHintThatGivesItAwayIsRefused() throws Exception {
         addStory();
@@ -236,6 +239,7 @@ class WindowTest extends InWindow {
         assertThat(lookup("#pack").query().isDisabled()).isFalse();
     }
 
+    @Tag("slow")
     @Test
     void contentsAreFoundSortedMappedAndLeftOut() throws Exception {
         addStory();
@@ -268,6 +272,7 @@ class WindowTest extends InWindow {
         until(() -> pack.contents().selection().get().items().size() == left + 1);
     }
 
+    @Tag("slow")
     @Test
     void madePasswordIsCopiedForAShortTime() throws Exception {
         addStory();
@@ -289,6 +294,7 @@ class WindowTest extends InWindow {
         Files.delete(slip);
     }
 
+    @Tag("slow")
     @Test
     void roundIsSavedAndLoadedFromTheEmptyPage() throws Exception {
         addStory();

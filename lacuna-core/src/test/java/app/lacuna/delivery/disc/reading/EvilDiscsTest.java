@@ -80,7 +80,7 @@ class EvilDiscsTest {
         Path image = set.images().get(0);
         byte[] before = Files.readAllBytes(image);
         Random random = new Random(11);
-        for (int i = 0; i < 150 / Share.every(10); i++) {
+        for (int i = 0; i < 150 / Share.every(30); i++) {
             // descriptors and directories, the archive's start and its end
             int at = i % 2 == 0 ? 32_768 + random.nextInt(80_000) : random.nextInt(before.length);
             put(image, at, (byte) (before[at] ^ (1 << random.nextInt(8))));
@@ -96,7 +96,7 @@ class EvilDiscsTest {
         byte[] before = Files.readAllBytes(image);
         for (int length = before.length;
                 length >= 0;
-                length -= before.length / (50 / Share.every(5)) + 1) {
+                length -= before.length / (50 / Share.every(15)) + 1) {
             Files.write(image, java.util.Arrays.copyOf(before, length));
             survives(image, folder.resolve("season"), length);
         }

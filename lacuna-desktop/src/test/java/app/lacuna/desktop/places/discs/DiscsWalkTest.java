@@ -49,7 +49,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * order. {@code -Dwalk.steps=100000} takes a longer walk.
  */
 class DiscsWalkTest {
-    private static final int STEPS = Integer.getInteger("walk.steps", 1_000);
+    private static final int STEPS = Integer.getInteger("walk.steps", 400);
 
     @TempDir Path folder;
     private Random random;

@@ -52,7 +52,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * wrong place is seen. {@code -Dwalk.steps=100000} takes a longer one.
  */
 class OpenWalkTest {
-    private static final int STEPS = Integer.getInteger("walk.steps", 2_000);
+    private static final int STEPS = Integer.getInteger("walk.steps", 500);
 
     @TempDir Path folder;
     private Random random;

@@ -41,7 +41,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * a longer walk.
  */
 class PackWalkTest {
-    private static final int STEPS = Integer.getInteger("walk.steps", 3_000);
+    private static final int STEPS = Integer.getInteger("walk.steps", 1_000);
 
     @TempDir Path folder;
     private Random random;

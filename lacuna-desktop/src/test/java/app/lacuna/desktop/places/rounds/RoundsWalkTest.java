@@ -43,7 +43,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** Anything at any moment: what comes back late lands nowhere, and locked is locked. */
 class RoundsWalkTest {
-    private static final int STEPS = Integer.getInteger("walk.steps", 1_200);
+    private static final int STEPS = Integer.getInteger("walk.steps", 400);
     private static final String PASSWORD = "hut";
 
     @TempDir Path folder;

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.provider.ValueSource;
  * one.)
  */
 class BackupModelTest {
-    private static final int STEPS = Integer.getInteger("backup.steps", 30);
+    private static final int STEPS = Integer.getInteger("backup.steps", 60);
     private static final long FIRST_SEED = Long.getLong("backup.seed", 0);
 
     @TempDir Path folder;

@@ -24,7 +24,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** The engine of the page under Node: whatever is changed, nothing else than what was packed. */
 class VariantsTest {
     /** All variants take a minute. */
-    private static final String STEP = String.valueOf(Share.every(36));
+    private static final String STEP = String.valueOf(Share.every(12));
 
     @TempDir Path folder;
 

@@ -35,7 +35,7 @@ class HeldFolderTest {
     }
 
     private Path parent(boolean holds) throws IOException {
-        Path parent = holds ? unix.getPath("/work/dig") : windows.getPath("C:\\dig");
+        Path parent = holds ? unix.getPath("/home/dig") : windows.getPath("C:\\dig");
         Files.createDirectories(parent.resolve(NAME));
         Files.write(parent.resolve("a.txt"), new byte[3]);
         Files.write(parent.resolve("b.txt"), new byte[4]);

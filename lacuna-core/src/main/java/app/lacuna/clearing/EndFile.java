@@ -24,11 +24,13 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * How a loose end is written down: one JSON object (RFC 8259) a line, first what holds for all of
- * it, then each file. Paths are those of "file:" addresses (RFC 8089), since a name may be bytes
- * that are no text.
+ * How a loose end is written down: in a file that has its id as name, one JSON object (RFC 8259) a
+ * line, first what holds for all of it, then each file. Paths are those of "file:" addresses (RFC
+ * 8089), since a name may be bytes that are no text.
  */
 final class EndFile {
+    static final String ENDING = ".end";
+
     private static final JsonFactory JSON = new JsonFactory();
 
     private EndFile() {}
@@ -110,8 +112,9 @@ final class EndFile {
                 file(line).ifPresent(files::add);
                 count++;
             }
-            boolean whole = files.size() == count && isTold(first, count);
-            return head(first, files).map(end -> new Content(end, whole));
+            String id = id(place);
+            boolean whole = files.size() == count && isTold(first, id, count);
+            return head(first, id, files).map(end -> new Content(end, whole));
         }
     }
 
@@ -119,27 +122,35 @@ final class EndFile {
     static Optional<LooseEnd> head(Path place) throws IOException {
         try (BufferedReader lines = Files.newBufferedReader(place, StandardCharsets.UTF_8)) {
             String first = lines.readLine();
-            return first == null ? Optional.empty() : head(first, List.of());
+            return first == null ? Optional.empty() : head(first, id(place), List.of());
         }
     }
 
-    /** Whether it has as many lines as it says; those of older versions do not say. */
-    private static boolean isTold(String first, long count) {
+    /** The name of the file decides: no damage within it may lead to another file. */
+    private static String id(Path place) {
+        String name = place.getFileName().toString();
+        return name.substring(0, name.length() - ENDING.length());
+    }
+
+    /** Whether it has the id and as many lines as it says; older versions do not write how many. */
+    private static boolean isTold(String first, String id, long count) {
         try {
-            String told = fields(first).get("count");
-            return told == null || told.equals(String.valueOf(count));
+            Map<String, String> head = fields(first);
+            return id.equals(head.get("id"))
+                    && String.valueOf(count)
+                            .equals(head.getOrDefault("count", String.valueOf(count)));
         } catch (IOException e) {
             return false;
         }
     }
 
     /** Empty if it is damaged, or another version of this program has written it. */
-    private static Optional<LooseEnd> head(String line, List<ReadableFile> files) {
+    private static Optional<LooseEnd> head(String line, String id, List<ReadableFile> files) {
         try {
             Map<String, String> head = fields(line);
             return Optional.of(
                     new LooseEnd(
-                            requireNonNull(head.get("id")),
+                            id,
                             LooseEnd.Kind.valueOf(requireNonNull(head.get("kind"))),
                             Optional.ofNullable(head.get("archive")).map(EndFile::path),
                             Optional.ofNullable(head.get("fingerprint")),

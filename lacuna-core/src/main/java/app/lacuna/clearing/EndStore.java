@@ -28,7 +28,6 @@ import java.util.function.UnaryOperator;
  * Who changes one keeps other threads and processes waiting for that moment.
  */
 final class EndStore {
-    private static final String ENDING = ".end";
     private static final String KEPT = ".damaged";
     private static final Map<Path, ReentrantLock> OWN = new ConcurrentHashMap<>();
 
@@ -118,7 +117,7 @@ final class EndStore {
     }
 
     private List<Path> files() {
-        return files(ENDING);
+        return files(EndFile.ENDING);
     }
 
     private List<Path> files(String ending) {
@@ -147,7 +146,7 @@ final class EndStore {
     /** The lines that cannot be read may name readable files: somebody has to look at them. */
     private void keepCopy(Path damaged) throws IOException {
         String name = damaged.getFileName().toString();
-        String stem = name.substring(0, name.length() - ENDING.length());
+        String stem = name.substring(0, name.length() - EndFile.ENDING.length());
         int number = 1;
         while (Files.exists(folder.resolve(stem + "-" + number + KEPT))) {
             number++;
@@ -159,7 +158,7 @@ final class EndStore {
     }
 
     private Path place(String id) {
-        return folder.resolve(id + ENDING);
+        return folder.resolve(id + EndFile.ENDING);
     }
 
     @FunctionalInterface

@@ -163,6 +163,28 @@ class EndStoreTest {
         assertThat(store.damaged()).containsExactly(record("a"));
     }
 
+    /** Whatever is in a record, no other file is read or written because of it. */
+    @Test
+    void anIdThatIsNotTheFilesName_isDamage_andLeadsNowhere() throws IOException {
+        store.put(end("a", 1, "/1"));
+        store.put(end("b", 1, "/2"));
+        store.put(end("c", 1, "/3"));
+        Path outside = Files.writeString(folder.resolve("outside.end"), "untouched");
+        for (String id : List.of("../outside", "b")) {
+            String record = Files.readString(record("a"));
+            Files.writeString(
+                    record("a"), record.replaceFirst("\"id\":\"[^\"]*\"", "\"id\":\"" + id + "\""));
+            assertThat(store.damaged()).containsExactly(record("a"));
+            store.changeAll(end -> true, end -> end.withWanted(!end.wanted()));
+            store.changeAll(end -> true, end -> end.withWanted(true));
+            assertThat(store.all()).extracting(LooseEnd::wanted).containsOnly(true);
+            assertThat(store.all()).extracting(LooseEnd::id).containsExactly("a", "b", "c");
+            assertThat(outside).hasContent("untouched");
+            assertThat(store.damaged()).containsExactly(folder.resolve("ends/a-1.damaged"));
+            Files.delete(folder.resolve("ends/a-1.damaged"));
+        }
+    }
+
     @Test
     void change_thatFails_leavesTheRecord() throws IOException {
         store.put(end("a", 1, "/1"));

@@ -236,8 +236,13 @@ final class Looking {
             return left;
         }
 
-        private void add(Path path) throws IOException {
-            ReadableFile found = ReadableFile.now(path, "");
+        private void add(Path path) {
+            ReadableFile found;
+            try {
+                found = ReadableFile.now(path, "");
+            } catch (IOException e) {
+                return; // it has just gone: the others are looked at nevertheless
+            }
             if (Contents.kind(found) == ItemKind.FILE && found.isFile()) {
                 bySize.computeIfAbsent(found.size(), size -> new ArrayList<>()).add(found);
             }

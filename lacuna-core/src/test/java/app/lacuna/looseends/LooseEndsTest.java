@@ -312,14 +312,17 @@ class LooseEndsTest {
                 .contains(renamed.resolve("levels.csv"), renamed.resolve("diary.txt"));
     }
 
+    private Path record() throws IOException {
+        try (var records = Files.newDirectoryStream(folder.resolve("state/ends"), "*.end")) {
+            return records.iterator().next();
+        }
+    }
+
     @Test
     void damagedRecord_isReported() throws IOException {
         pack();
         assertThat(LooseEnds.damagedRecords()).isEmpty();
-        Path record;
-        try (var records = Files.newDirectoryStream(folder.resolve("state/ends"), "*.end")) {
-            record = records.iterator().next();
-        }
+        Path record = record();
         byte[] bytes = Files.readAllBytes(record);
         for (int length : new int[] {0, 40, bytes.length - 30}) {
             Files.write(record, Arrays.copyOf(bytes, length));
@@ -352,5 +355,29 @@ class LooseEndsTest {
         Files.delete(place.info());
         assertThat(onlyOne().in(State.IN_TRASH)).hasSize(1);
         assertThat(place.info()).exists();
+    }
+
+    @Test
+    void deleteDamagedRecord_ofOneThatCanBeRead_leavesIt() throws IOException {
+        pack();
+        Path record = record();
+        LooseEnds.deleteDamagedRecord(record);
+        assertThat(record).exists();
+        Files.writeString(record, "{");
+        LooseEnds.deleteDamagedRecord(record);
+        assertThat(record).doesNotExist();
+        LooseEnds.deleteDamagedRecord(record);
+    }
+
+    @Test
+    void of_knowsAnArchiveByEveryNameOfIt() throws IOException {
+        pack();
+        Path link = Files.createSymbolicLink(folder.resolve("link.zip"), archive);
+        Path other = Files.writeString(folder.resolve("other.zip"), "");
+        assertThat(LooseEnds.of(link, look())).hasSize(1);
+        assertThat(LooseEnds.of(other, look())).isEmpty();
+        assertThat(LooseEnds.of(folder.resolve("none.zip"), look())).isEmpty();
+        Files.delete(archive);
+        assertThat(LooseEnds.of(archive, look())).hasSize(1);
     }
 }

@@ -125,4 +125,16 @@ class SettingsTest {
         assertThat(ConfigFolder.of("Windows 11", home, Map.of("LOCALAPPDATA", "/l")))
                 .isEqualTo(Path.of("/l/Lacuna"));
     }
+
+    @Test
+    void aBlankValueIsAsUsual() throws IOException {
+        settings.set("look", "  ");
+        assertThat(settings.get("look")).isEmpty();
+    }
+
+    @Test
+    void forgettingWhatIsNotSet_writesNothing() throws IOException {
+        settings.forget("look");
+        assertThat(settings.file()).doesNotExist();
+    }
 }

@@ -19,6 +19,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.util.Arrays;
+import java.util.HexFormat;
 import java.util.Optional;
 import java.util.Random;
 import org.bouncycastle.bcpg.AEADAlgorithmTags;
@@ -322,5 +323,27 @@ class PgpMessageTest {
                 assertThatThrownBy(in::readAllBytes).isInstanceOf(DamagedArchive.class);
             }
         }
+    }
+
+    private static Optional<DamagedArchive> trailing(byte[] message, String hex)
+            throws IOException {
+        byte[] more = HexFormat.of().parseHex(hex);
+        byte[] both = Arrays.copyOf(message, message.length + more.length);
+        System.arraycopy(more, 0, both, message.length, more.length);
+        try (Secret password = password("ebb tide");
+                PgpMessage opened = PgpMessage.open(new MemorySource(both), password, NAME)) {
+            return opened.trailing();
+        }
+    }
+
+    /** RFC 9580, 10.3: one message, and markers (5.8) and padding (5.14) that say nothing. */
+    @Test
+    void packetsBehindTheMessage_areReported_unlessTheySayNothing() throws IOException {
+        byte[] message = message(noise(100), PgpForm.FOR_OLDER_TOOLS);
+        assertThat(trailing(message, "")).isEmpty();
+        assertThat(trailing(message, "CA03504750" + "D50401020304" + "CA03504750")).isEmpty();
+        assertThat(trailing(message, "CA03504750" + "CB07620000000000" + "2A")).isPresent();
+        assertThat(trailing(message, "CA03504750" + "00")).as("no packet").isPresent();
+        assertThat(trailing(message, "CA03")).as("half a packet").isPresent();
     }
 }

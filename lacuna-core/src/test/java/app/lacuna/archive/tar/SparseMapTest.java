@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.tar.SparseMap.Piece;
 import java.io.ByteArrayInputStream;
+import java.io.EOFException;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -77,5 +79,31 @@ class SparseMapTest {
                 .isInstanceOf(ArithmeticException.class);
         assertThatThrownBy(() -> TarTime.parse("9".repeat(18)))
                 .isInstanceOf(DateTimeException.class);
+    }
+
+    private static InputStream sparse(byte[] stored, SparseMap map) {
+        return new SparseInput(new ByteArrayInputStream(stored), map);
+    }
+
+    @Test
+    void input_hasTheHolesBetweenWhatIsStored() throws IOException {
+        byte[] stored = {1, 2, (byte) 0xff};
+        SparseMap map = new SparseMap(List.of(new Piece(1, 2), new Piece(4, 1)), 7);
+        byte[] whole = {0, 1, 2, 0, (byte) 0xff, 0, 0};
+        assertThat(sparse(stored, map).readAllBytes()).isEqualTo(whole);
+        try (InputStream in = sparse(stored, map)) {
+            assertThat(in.read(new byte[0])).isZero();
+            for (byte each : whole) {
+                assertThat(in.read()).isEqualTo(each & 0xff);
+            }
+            assertThat(in.read()).isEqualTo(-1);
+        }
+    }
+
+    @Test
+    void input_ofWhichSomethingIsMissing_fails() {
+        SparseMap map = new SparseMap(List.of(new Piece(0, 4)), 4);
+        assertThatThrownBy(() -> sparse(new byte[3], map).readAllBytes())
+                .isInstanceOf(EOFException.class);
     }
 }

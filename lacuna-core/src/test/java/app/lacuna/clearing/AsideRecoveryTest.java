@@ -92,4 +92,33 @@ class AsideRecoveryTest {
         assertThat(AsideRecovery.putBackFrom(aside)).isTrue();
         assertThat(parent.resolve("a.txt")).hasContent("precious");
     }
+
+    private Line line(Path parentThen, Path volume) {
+        Path aside = parentThen.resolve(NAME);
+        return new Line(
+                Mark.ASIDE, aside, "", Instant.EPOCH, "", Optional.empty(), Optional.of(volume));
+    }
+
+    @Test
+    void isNotDone_whileItCannotBeInspected() {
+        Path tooLong = folder.resolve("x".repeat(300)); // no name is as long
+        assertThat(AsideRecovery.isDone(line(tooLong))).isFalse();
+    }
+
+    @Test
+    void isNotDone_whileItsDiskIsNotMounted() {
+        assertThat(AsideRecovery.isDone(line(parent, folder))).as("no disk").isFalse();
+        assertThat(AsideRecovery.isDone(line(parent, Path.of("/")))).isTrue();
+    }
+
+    @Test
+    void isDone_whereItsFolderWasRenamed_andEverythingIsBack() throws IOException {
+        Path renamed = folder.resolve("above/renamed");
+        asideIn(renamed);
+        assertThat(AsideRecovery.isDone(line(parent))).isTrue();
+        assertThat(renamed.resolve("a.txt")).hasContent("precious");
+        asideIn(renamed);
+        Files.delete(parent);
+        assertThat(AsideRecovery.isDone(line(parent))).isTrue();
+    }
 }

@@ -1,6 +1,7 @@
 package app.lacuna.clearing;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.clearing.Journal.Line;
 import app.lacuna.clearing.Journal.Mark;
@@ -316,5 +317,119 @@ class RegisterTest {
         Files.move(away, drive);
         assertThat(removeLeftovers()).isEqualTo(1);
         assertThat(journal).doesNotExist();
+    }
+
+    @Test
+    void part_whoseSetCannotBeInspected_staysAndIsTriedAgain() throws IOException {
+        Path part = Files.writeString(folder.resolve("a.z01"), "part");
+        String key = ReadableFile.now(part, "").key().orElseThrow();
+        Path journal =
+                journalOf(DEAD, part(part, key, folder.resolve("x".repeat(300)), Duration.ZERO));
+        assertThat(removeLeftovers()).isZero();
+        assertThat(part).exists();
+        assertThat(journal).exists();
+    }
+
+    @Test
+    void part_whoseFolderIsGone_isForgottenAfterAWhile() throws IOException {
+        Path part = folder.resolve("gone/a.z01");
+        Path last = folder.resolve("gone/a.zip");
+        Path journal = journalOf(DEAD, part(part, "1", last, Duration.ZERO));
+        removeLeftovers();
+        assertThat(journal).exists();
+        Files.delete(journal);
+        journalOf(DEAD, part(part, "1", last, Duration.ofDays(91)));
+        removeLeftovers();
+        assertThat(journal).doesNotExist();
+    }
+
+    private static Line part(Path part, String key, Path last, Duration age) {
+        Instant since = Instant.now().minus(age);
+        return new Line(Mark.PART, part, key, since, "", Optional.of(last));
+    }
+
+    /** What has been moved back stays where it is, whatever has its name now. */
+    @Test
+    void outOfReach_ifItIsGoneByTheJournal_nothingIsMoved() throws IOException {
+        Path aside =
+                Files.createDirectory(folder.resolve(Register.PREFIX + DEAD + "-1" + Aside.ENDING));
+        Files.writeString(aside.resolve("levels.csv"), "1;2");
+        Path journal =
+                journalOf(
+                        DEAD,
+                        line(Mark.ASIDE, aside, Duration.ZERO),
+                        line(Mark.GONE, aside, Duration.ZERO));
+        removeLeftovers();
+        assertThat(aside.resolve("levels.csv")).exists();
+        assertThat(journal).doesNotExist();
+    }
+
+    @Test
+    void originalsOfAnotherVersion_areNoLooseEnd() throws IOException {
+        Path file = Files.writeString(folder.resolve("levels.csv"), "1;2");
+        Line other = new Line(Mark.READABLE, file, "FROM_THE_FUTURE", Instant.now());
+        assertThat(Unsettled.of(List.of(other))).isEmpty();
+        Path gone = folder.resolve("gone.csv");
+        assertThat(Unsettled.of(List.of(line(Mark.READABLE, gone, Duration.ZERO)))).isEmpty();
+    }
+
+    @Test
+    void files_withoutARegister_areWrittenAllTheSame_butNoneIsMovedOutOfReach() throws IOException {
+        Register.use(Optional.empty());
+        try {
+            Register.temporariesIn(folder);
+            Register.ownFolder(folder);
+            assertThat(Ends.all()).isEmpty();
+            assertThat(Ends.damaged()).isEmpty();
+            Ends.change("1", end -> end);
+            Ends.proved(folder.resolve("a.zip"), Instant.EPOCH);
+            assertThatThrownBy(() -> Register.require(line(Mark.ASIDE, folder, Duration.ZERO)))
+                    .isInstanceOf(NotRecordedException.class);
+        } finally {
+            SessionRegister.restore();
+        }
+    }
+
+    /** A journal that cannot be written any more: its disk is full, or gone. */
+    @Test
+    void aJournalThatCannotBeWritten_letsNothingBeMovedOutOfReach() throws IOException {
+        Journal journal = Journal.create(register, DEAD);
+        Register.use(register, journal);
+        try {
+            journal.close();
+            Register.temporariesIn(folder);
+            assertThatThrownBy(() -> Register.require(line(Mark.ASIDE, folder, Duration.ZERO)))
+                    .isInstanceOf(NotRecordedException.class);
+        } finally {
+            SessionRegister.restore();
+        }
+    }
+
+    @Test
+    void theJournalOfAProcessThatEnds_staysWhileSomethingOfItIsLeft() throws IOException {
+        for (boolean left : new boolean[] {true, false}) {
+            Register.use(register, Journal.create(register, Register.token()));
+            Path own = ownFolder(Register.token());
+            Register.ownFolder(own);
+            Register.temporariesIn(folder);
+            Register.temporariesIn(folder.resolve("gone"));
+            if (!left) {
+                Files.delete(own);
+            }
+            SessionRegister.restore();
+            Path journal = register.resolve(Register.token() + Journal.ENDING);
+            assertThat(Files.exists(journal)).isEqualTo(left);
+            Files.deleteIfExists(journal);
+            Files.deleteIfExists(own);
+        }
+    }
+
+    @Test
+    void theJournalOfAProcessThatEnds_staysWhileATemporaryFileIsLeft() throws IOException {
+        Register.use(register, Journal.create(register, Register.token()));
+        Register.temporariesIn(folder);
+        temporary(Register.token());
+        SessionRegister.restore();
+        assertThat(register.resolve(Register.token() + Journal.ENDING)).exists();
     }
 }

@@ -80,4 +80,14 @@ class KeepTest {
         assertThatThrownBy(() -> new Keep(1, -1, 0, 0))
                 .isInstanceOf(IllegalArgumentException.class);
     }
+
+    @Test
+    void aNegativeCount_isRefused() {
+        for (int i = 0; i < 4; i++) {
+            int[] counts = {1, 1, 1, 1};
+            counts[i] = -1;
+            assertThatThrownBy(() -> new Keep(counts[0], counts[1], counts[2], counts[3]))
+                    .isInstanceOf(IllegalArgumentException.class);
+        }
+    }
 }

@@ -69,7 +69,10 @@ class OpenWalkTest {
     private boolean mayLose;
     private MadePasswords passwords;
 
-    /** All that anybody has seen, the newest last. */
+    /**
+     * All that anybody has seen, the one that opened it last at the end. None is forgotten: what is
+     * being written may have an older or a newer one.
+     */
     private final Map<Path, List<String>> known = new HashMap<>();
 
     private int made;
@@ -359,9 +362,7 @@ class OpenWalkTest {
             try (Secret secret = Secret.takeOver(all.get(i).toCharArray());
                     ArchiveReader reader = Archives.open(archive);
                     OpenedArchive opened = reader.open(secret)) {
-                List<String> opens = List.of(all.get(i));
-                all.clear();
-                all.addAll(opens);
+                all.add(all.remove(i));
                 return opened.listing().entries().stream()
                         .map(ArchiveEntry::path)
                         .collect(Collectors.toSet());

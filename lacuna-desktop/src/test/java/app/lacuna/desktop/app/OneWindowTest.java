@@ -62,9 +62,9 @@ class OneWindowTest {
                         .toList();
         Start wanted = new Start(Wish.PACK, files);
         assertThat(start().handOver(wanted)).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(wanted);
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(wanted);
         assertThat(start().handOver(Start.usual())).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual());
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual());
     }
 
     /**
@@ -75,7 +75,7 @@ class OneWindowTest {
         first();
         Path file = Path.of(URI.create("file:///season/%FFphoto%20%E9.jpg"));
         assertThat(start().handOver(Start.usual(file))).isTrue();
-        Path there = taken.poll(10, TimeUnit.SECONDS).files().get(0);
+        Path there = taken.poll(60, TimeUnit.SECONDS).files().get(0);
         assertThat(there).isEqualTo(file).isNotEqualTo(Path.of(file.toString()));
     }
 
@@ -95,7 +95,7 @@ class OneWindowTest {
             out.write(address, 0, address.length - 4);
         }
         assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         assertThat(taken.poll(200, TimeUnit.MILLISECONDS)).isNull();
     }
 
@@ -104,7 +104,7 @@ class OneWindowTest {
         first().close();
         OneWindow next = first();
         assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         next.close();
         assertThat(Files.exists(own.resolve("window/window.socket"))).isFalse();
     }
@@ -138,7 +138,7 @@ class OneWindowTest {
         dead.close(); // the file stays
         first();
         assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
     }
 
     /** A file manager may start several at once; the first takes seconds until it has a window. */
@@ -154,7 +154,7 @@ class OneWindowTest {
         untilTaken.goTo(taken::add);
         assertThat(start().handOver(Start.usual(Path.of("/d")))).isTrue();
         for (String name : List.of("/a", "/b", "/c", "/d")) {
-            assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of(name)));
+            assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of(name)));
         }
     }
 
@@ -174,7 +174,7 @@ class OneWindowTest {
                         });
         later.start();
         assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         later.join();
     }
 
@@ -205,7 +205,7 @@ class OneWindowTest {
             assertThat(silent.isConnected()).isTrue();
             assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
         }
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
     }
 
     @Test
@@ -237,7 +237,7 @@ class OneWindowTest {
             }
         }
         assertThat(start().handOver(Start.usual(Path.of("/a")))).isTrue();
-        assertThat(taken.poll(10, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
+        assertThat(taken.poll(60, TimeUnit.SECONDS)).isEqualTo(Start.usual(Path.of("/a")));
         assertThat(taken).isEmpty();
     }
 

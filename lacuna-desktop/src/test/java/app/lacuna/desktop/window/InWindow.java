@@ -84,7 +84,7 @@ abstract class InWindow extends ApplicationTest {
     boolean closed;
     final List<Path> openedOutside = new ArrayList<>();
     final Programs programs = openedOutside::add;
-    final MovableClock clock = new MovableClock();
+    final MovableClock clock = MovableClock.running();
 
     /** What the system's dialogs would have returned. */
     static final class ChosenByTest implements FileDialogs {

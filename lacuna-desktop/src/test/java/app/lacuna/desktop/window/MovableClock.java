@@ -4,13 +4,30 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.function.LongSupplier;
 
-/** Starts at the same time in every run, goes on like a real clock, and can be moved on. */
+/**
+ * Starts at the same time in every run and can be moved on. For a real window it goes on like a
+ * real clock; for all else it stands still, so that a slow machine changes nothing.
+ */
 public final class MovableClock extends Clock {
     static final Instant START = Instant.parse("2026-12-02T10:00:00Z");
 
-    private final long started = System.nanoTime();
+    private final LongSupplier passed;
     private volatile Duration ahead = Duration.ZERO;
+
+    private MovableClock(LongSupplier passed) {
+        this.passed = passed;
+    }
+
+    public static MovableClock standing() {
+        return new MovableClock(() -> 0);
+    }
+
+    static MovableClock running() {
+        long started = System.nanoTime();
+        return new MovableClock(() -> System.nanoTime() - started);
+    }
 
     public void moveOn(Duration duration) {
         ahead = ahead.plus(duration);
@@ -18,7 +35,7 @@ public final class MovableClock extends Clock {
 
     @Override
     public Instant instant() {
-        return START.plusNanos(System.nanoTime() - started).plus(ahead);
+        return START.plusNanos(passed.getAsLong()).plus(ahead);
     }
 
     @Override

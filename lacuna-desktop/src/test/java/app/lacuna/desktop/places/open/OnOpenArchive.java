@@ -41,7 +41,7 @@ abstract class OnOpenArchive {
     OpenViewModel model;
     final ScriptedThreads script = new ScriptedThreads(27);
     final MadePasswords passwords = new MadePasswords();
-    final MovableClock clock = new MovableClock();
+    final MovableClock clock = MovableClock.standing();
     final List<Path> openedOutside = new ArrayList<>();
 
     /** As usual, unless the test has set something there. */

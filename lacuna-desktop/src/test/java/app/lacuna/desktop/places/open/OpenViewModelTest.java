@@ -273,7 +273,7 @@ class OpenViewModelTest extends OnOpenArchive {
         unlock();
         model.tick();
         settle();
-        assertThat(model.autoLock().left().get().orElseThrow().toMinutes()).isEqualTo(9);
+        assertThat(model.autoLock().left().get().orElseThrow().toMinutes()).isEqualTo(10);
         passMinutes(9);
         model.touched();
         settle();

@@ -60,7 +60,7 @@ class OpenWalkTest {
     private Random random;
     private ScriptedThreads script;
     private OpenViewModel model;
-    private final MovableClock clock = new MovableClock();
+    private final MovableClock clock = MovableClock.standing();
     private final List<Path> outside = new ArrayList<>();
     private final Map<ArchiveSession, String> closed = new IdentityHashMap<>();
     private Optional<ArchiveSession> before = Optional.empty();

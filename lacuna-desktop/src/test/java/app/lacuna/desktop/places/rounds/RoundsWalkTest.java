@@ -13,6 +13,7 @@ import app.lacuna.compression.Method;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.parts.password.KeptPassword;
 import app.lacuna.desktop.parts.password.MadePasswords;
+import app.lacuna.desktop.window.MovableClock;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.Keep;
 import app.lacuna.job.Moment;
@@ -25,7 +26,8 @@ import app.lacuna.rounds.RoundStore;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -57,6 +59,7 @@ class RoundsWalkTest {
     private Optional<MomentModel> before = Optional.empty();
     private int putBack;
     private int made;
+    private final MovableClock clock = MovableClock.standing();
     private final MadePasswords passwords = new MadePasswords();
 
     /** All that anybody has seen. */
@@ -68,7 +71,7 @@ class RoundsWalkTest {
         for (String name : List.of("a", "b")) {
             Path trench = Files.createDirectories(folder.resolve("trench " + name));
             for (int i = 0; i < 3; i++) {
-                Files.writeString(trench.resolve(name + i + ".txt"), "dug out");
+                write(trench.resolve(name + i + ".txt"), "dug out");
             }
             store.save(
                     new Round(
@@ -84,6 +87,11 @@ class RoundsWalkTest {
                                     Optional.empty())
                             .with(Backup.usual().in(Form.ZIP).keeping(new Keep(3, 0, 0, 0))));
         }
+    }
+
+    private void write(Path file, String text) throws IOException {
+        Files.writeString(file, text);
+        Files.setLastModifiedTime(file, FileTime.from(clock.instant()));
     }
 
     @Test
@@ -104,7 +112,7 @@ class RoundsWalkTest {
         model =
                 new RoundsPageModel(
                         script.life(),
-                        Clock.systemDefaultZone(),
+                        clock,
                         store,
                         folder,
                         new SimpleIntegerProperty(10),
@@ -112,6 +120,7 @@ class RoundsWalkTest {
         int step = 0;
         try {
             for (; step < STEPS; step++) {
+                clock.moveOn(Duration.ofSeconds(1));
                 if (random.nextInt(3) > 0) {
                     script.step();
                 } else {
@@ -130,7 +139,7 @@ class RoundsWalkTest {
         model.end();
         script.settle();
         assertThat(openFiles()).as("closed when it is over").isEmpty();
-        assertThat(opened).as("the walk goes somewhere").isGreaterThan(STEPS / 300);
+        assertThat(opened).as("the walk goes somewhere").isGreaterThan(STEPS / 600);
         assertThat(generations()).isGreaterThan(2);
         assertThat(putBack).isPositive();
         assertThat(made).isPositive();
@@ -200,7 +209,7 @@ class RoundsWalkTest {
         if (random.nextInt(3) == 0) {
             Files.deleteIfExists(file);
         } else {
-            Files.writeString(file, "dug out " + random.nextInt());
+            write(file, "dug out " + random.nextInt());
         }
     }
 

@@ -1,7 +1,5 @@
 package app.lacuna.desktop.system.menus;
 
-import static java.util.Objects.requireNonNull;
-
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -14,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Entries in the menus of file managers: small files in the folders that they look into, for this
@@ -45,24 +44,24 @@ public final class FileManagers {
     public static Optional<FileManagers> ofThisUser(List<Entry> entries) {
         String started =
                 System.getProperty("lacuna.launcher", System.getProperty("jpackage.app-path", ""));
-        Path home = Path.of(System.getProperty("user.home"));
-        Map<String, String> environment = System.getenv();
         if (started.isEmpty() || !System.getProperty("os.name").startsWith("Linux")) {
             return Optional.empty();
         }
-        return Optional.of(
-                new FileManagers(
-                        folder(
-                                requireNonNull(environment.get("XDG_DATA_HOME")),
-                                home.resolve(".local/share")),
-                        folder(
-                                requireNonNull(environment.get("XDG_CONFIG_HOME")),
-                                home.resolve(".config")),
-                        Path.of(started),
-                        entries));
+        Path home = Path.of(System.getProperty("user.home"));
+        return Optional.of(ofUser(home, System.getenv(), Path.of(started), entries));
     }
 
-    private static Path folder(String chosen, Path usual) {
+    /** Where the user has chosen no folders, the usual ones. */
+    static FileManagers ofUser(
+            Path home, Map<String, String> environment, Path launcher, List<Entry> entries) {
+        return new FileManagers(
+                folder(environment.get("XDG_DATA_HOME"), home.resolve(".local/share")),
+                folder(environment.get("XDG_CONFIG_HOME"), home.resolve(".config")),
+                launcher,
+                entries);
+    }
+
+    private static Path folder(@Nullable String chosen, Path usual) {
         return chosen != null && chosen.startsWith("/") ? Path.of(chosen) : usual;
     }
 

@@ -8,7 +8,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -173,5 +176,30 @@ class FileManagersTest {
 
     private static boolean isEmpty(Path file) throws IOException {
         return !Files.exists(file) || Files.readAllLines(file).size() < 2;
+    }
+
+    private Set<Path> foldersOf(Map<String, String> environment) {
+        List<Entry> entries = List.of(new Entry("pack", "Pack", "--do=pack", false));
+        return FileManagers.ofUser(home, environment, launcher, entries).files().keySet().stream()
+                .map(file -> home.relativize(file).subpath(0, 2))
+                .collect(Collectors.toSet());
+    }
+
+    /** XDG Base Directory Specification 0.8: most users have chosen nothing. */
+    @Test
+    void withoutChosenFolders_theUsualOnesAreTaken() {
+        Set<Path> usual = foldersOf(Map.of());
+        assertThat(usual).contains(Path.of(".local/share")).anyMatch(p -> p.startsWith(".config"));
+        assertThat(foldersOf(Map.of("XDG_DATA_HOME", "relative", "XDG_CONFIG_HOME", "")))
+                .as("only absolute paths count")
+                .isEqualTo(usual);
+        assertThat(
+                        foldersOf(
+                                Map.of(
+                                        "XDG_DATA_HOME",
+                                        home.resolve("my/data").toString(),
+                                        "XDG_CONFIG_HOME",
+                                        home.resolve("my/config").toString())))
+                .containsExactlyInAnyOrder(Path.of("my/data"), Path.of("my/config"));
     }
 }

@@ -158,12 +158,12 @@ public final class Job {
     }
 
     private <T> Outcome<T> outcome(Run<T> run) {
-        Newest<Progress> newest = new Newest<>(life, told -> show(run, told));
+        LatestUpdate<Progress> latest = new LatestUpdate<>(life, told -> show(run, told));
         try {
             return Outcome.of(
                     () -> {
                         run.cancel().check();
-                        return run.work().run(newest::tell, run.cancel());
+                        return run.work().run(latest::send, run.cancel());
                     });
         } catch (Throwable e) {
             return new Outcome.Failed<>(e); // an error of the virtual machine ends a job too

@@ -7,8 +7,8 @@ import java.time.ZoneId;
 import java.util.function.LongSupplier;
 
 /**
- * Starts at the same time in every run and can be moved on. For a real window it goes on like a
- * real clock; for all else it stands still, so that a slow machine changes nothing.
+ * A clock that starts at a fixed time and can be moved forward. It runs for real windows only;
+ * elsewhere it stands still, so that the speed of the machine changes no result.
  */
 public final class MovableClock extends Clock {
     static final Instant START = Instant.parse("2026-12-02T10:00:00Z");

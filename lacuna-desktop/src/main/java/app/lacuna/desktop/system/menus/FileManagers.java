@@ -51,7 +51,7 @@ public final class FileManagers {
         return Optional.of(ofUser(home, System.getenv(), Path.of(started), entries));
     }
 
-    /** Where the user has chosen no folders, the usual ones. */
+    /** Uses the default folders where an XDG variable is unset or not an absolute path. */
     static FileManagers ofUser(
             Path home, Map<String, String> environment, Path launcher, List<Entry> entries) {
         return new FileManagers(

@@ -70,8 +70,8 @@ class OpenWalkTest {
     private MadePasswords passwords;
 
     /**
-     * All that anybody has seen, the one that opened it last at the end. None is forgotten: what is
-     * being written may have an older or a newer one.
+     * The passwords shown so far; the last one opened the archive last. None is removed, because a
+     * rewrite in progress may use an older or a newer password.
      */
     private final Map<Path, List<String>> known = new HashMap<>();
 

@@ -24,9 +24,9 @@ import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
- * How a loose end is written down: in a file that has its id as name, one JSON object (RFC 8259) a
- * line, first what holds for all of it, then each file. Paths are those of "file:" addresses (RFC
- * 8089), since a name may be bytes that are no text.
+ * Reads and writes the file of a loose end, which is named after its id. Each line is a JSON object
+ * (RFC 8259): the first describes the loose end, the others one file each. Paths are "file:" URIs
+ * (RFC 8089), because a file name may contain bytes that are no text.
  */
 final class EndFile {
     static final String ENDING = ".end";
@@ -79,7 +79,7 @@ final class EndFile {
         }
     }
 
-    /** The same whether a folder is there or not: one that is would get a slash at the end. */
+    /** Returns the URI without the slash that an existing folder gets at its end. */
     static String address(Path path) {
         String address = path.toUri().toString();
         boolean slash = address.endsWith("/") && path.getNameCount() > 0;
@@ -91,7 +91,7 @@ final class EndFile {
     }
 
     /**
-     * What of a record can be understood.
+     * The readable part of a record.
      *
      * @param end without the files whose lines cannot be read
      * @param whole whether every line of it could be read, and none is missing
@@ -113,7 +113,7 @@ final class EndFile {
                 count++;
             }
             String id = id(place);
-            boolean whole = files.size() == count && isTold(first, id, count);
+            boolean whole = files.size() == count && isConsistent(first, id, count);
             return head(first, id, files).map(end -> new Content(end, whole));
         }
     }
@@ -126,19 +126,19 @@ final class EndFile {
         }
     }
 
-    /** The name of the file decides: no damage within it may lead to another file. */
+    /** Returns the id from the file name, because a damaged id must not lead to another file. */
     private static String id(Path place) {
         String name = place.getFileName().toString();
         return name.substring(0, name.length() - ENDING.length());
     }
 
-    /** Whether it has the id and as many lines as it says; older versions do not write how many. */
-    private static boolean isTold(String first, String id, long count) {
+    /** Compares the id and the number of lines with the first line; old records have no number. */
+    private static boolean isConsistent(String first, String id, long count) {
         try {
             Map<String, String> head = fields(first);
+            String lines = head.get("count");
             return id.equals(head.get("id"))
-                    && String.valueOf(count)
-                            .equals(head.getOrDefault("count", String.valueOf(count)));
+                    && (lines == null || lines.equals(String.valueOf(count)));
         } catch (IOException e) {
             return false;
         }

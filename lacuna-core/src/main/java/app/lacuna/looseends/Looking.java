@@ -241,7 +241,7 @@ final class Looking {
             try {
                 found = ReadableFile.now(path, "");
             } catch (IOException e) {
-                return; // it has just gone: the others are looked at nevertheless
+                return; // deleted during the scan: continue with the other files
             }
             if (Contents.kind(found) == ItemKind.FILE && found.isFile()) {
                 bySize.computeIfAbsent(found.size(), size -> new ArrayList<>()).add(found);

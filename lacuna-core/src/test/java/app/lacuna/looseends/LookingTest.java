@@ -23,11 +23,12 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** What is found of each file of a record, case by case. */
+/** The state of each file in a record. */
 class LookingTest {
     private static final Instant THEN = Instant.parse("2026-03-02T10:00:00Z");
 
@@ -63,6 +64,10 @@ class LookingTest {
     }
 
     private List<SeenFile> look(ReadableFile... files) throws IOException {
+        return look(CancelToken.never(), files);
+    }
+
+    private List<SeenFile> look(CancelToken cancel, ReadableFile... files) throws IOException {
         LooseEnd end =
                 new LooseEnd(
                         "1",
@@ -74,7 +79,7 @@ class LookingTest {
                         volumes,
                         false,
                         Arrays.asList(files));
-        return new Looking(end, trash, CancelToken.never()).look().files();
+        return new Looking(end, trash, cancel).look().files();
     }
 
     private State state(ReadableFile one) throws IOException {
@@ -199,7 +204,7 @@ class LookingTest {
                 .doesNotContain(renamed.resolve("a.csv"));
     }
 
-    /** The innermost disk decides whether it is there. */
+    /** The innermost volume decides. */
     @Test
     void aFileOnADiskThatIsNotMounted_isAway() throws IOException {
         Files.delete(file);
@@ -229,5 +234,40 @@ class LookingTest {
         assertThat(place.file()).exists();
         Files.delete(place.file());
         assertThat(state(known.withInTrash(Optional.of(place)))).isEqualTo(State.THERE);
+    }
+
+    /** Deletes other files between the listing of the folder and their inspection. */
+    @Test
+    void look_filesDeletedDuringTheScan_findsTheMovedFile() throws IOException {
+        for (int i = 0; i < 20; i++) {
+            write("vanishing" + i + ".csv", "3;4");
+        }
+        Path moved = Files.move(file, season.resolve("heights.csv"));
+        AtomicInteger checks = new AtomicInteger();
+        CancelToken deleting =
+                new CancelToken() {
+                    @Override
+                    public boolean isCancelled() {
+                        if (checks.incrementAndGet() == 2) { // the first file of the folder
+                            deleteVanishing();
+                        }
+                        return false;
+                    }
+
+                    @Override
+                    public Registration onCancel(Runnable action) {
+                        return () -> {};
+                    }
+                };
+        assertThat(look(deleting, known))
+                .extracting(seen -> seen.file().path())
+                .containsExactly(moved);
+        assertThat(season.resolve("vanishing0.csv")).doesNotExist();
+    }
+
+    private void deleteVanishing() {
+        for (int i = 0; i < 20; i++) {
+            assertThat(season.resolve("vanishing" + i + ".csv").toFile().delete()).isTrue();
+        }
     }
 }

@@ -10,7 +10,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What no image can have is refused before anything is written. */
+/** Nodes that no image can contain are rejected before writing starts. */
 class IsoNodesTest {
     private static final Instant THEN = Instant.parse("2026-09-14T06:30:12Z");
 

@@ -38,7 +38,7 @@ class PgpStreamTest {
         return out.toByteArray();
     }
 
-    /** 5.6, with algorithm 0: as it is. */
+    /** 5.6, with algorithm 0: uncompressed. */
     private static byte[] compressed(int times) {
         byte[] packets = LITERAL;
         for (int i = 0; i < times; i++) {

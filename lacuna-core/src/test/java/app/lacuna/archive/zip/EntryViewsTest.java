@@ -15,7 +15,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 
-/** What an entry is, by what its headers say of it (APPNOTE 6.3.10, 4.4.15 and 4.4.17). */
+/** The kind of an entry, derived from its headers (APPNOTE 6.3.10, 4.4.15 and 4.4.17). */
 class EntryViewsTest {
     private static final int FOLDER_MODE = 040755;
     private static final int LINK_MODE = 0120777;
@@ -100,7 +100,7 @@ class EntryViewsTest {
                 new Listing(Path.of("a.zip"), 9, 1, "", Names.VISIBLE, all));
     }
 
-    /** The archive of somebody else inside of which the names are. */
+    /** Other programs hide names in an archive inside the archive. */
     @Test
     void oneEncryptedFileNamedLikeAnArchive_mayHoldTheNames() {
         String stored = MethodCodes.name(ZipConstants.METHOD_STORED);

@@ -45,7 +45,7 @@ class HeaderWriterTest {
         assertThat(header.getShort(34)).as("4.4.11").isEqualTo((short) 3);
     }
 
-    /** 4.5.3: in this order, and only those that are all ones in the header. */
+    /** 4.5.3: in this order, and only values whose header field holds 0xFFFFFFFF. */
     @Test
     void central_hasTheLargeValuesInTheOrderOfTheStandard() {
         ByteBuffer header = central(LARGE + 1, LARGE + 2, LARGE + 3);

@@ -127,7 +127,7 @@ class VolumeOutputTest {
         assertThat(parts).hasSize(2);
     }
 
-    /** 8.5.4: where it did not have to be split, another mark stands at the beginning. */
+    /** 8.5.4: an archive of a single part begins with another marker. */
     @Test
     void onePart_isMarkedAsOne() throws IOException {
         write(10);

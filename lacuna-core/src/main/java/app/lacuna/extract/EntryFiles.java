@@ -132,6 +132,9 @@ final class EntryFiles implements AutoCloseable {
             }
             out.finish();
             boolean restored = details.restore(entry, staged.temporary());
+            if (plan.existing().replaces()) {
+                staged.force(); // a power cut leaves the older file or all of the new one
+            }
             staged.publishAs(plan.target(), plan.existing());
             if (!restored) {
                 results.attributesLost(plan.target());

@@ -56,6 +56,9 @@ public final class Extractor {
     @SuppressWarnings("NullAway.Init") // set when it is run
     private ProgressMeter meter;
 
+    @SuppressWarnings("NullAway.Init") // set when it is run
+    private DurableFiles durable;
+
     private boolean leavesOpen;
 
     public Extractor(
@@ -99,7 +102,8 @@ public final class Extractor {
         long bytes = SaturatedSum.of(entries, ArchiveEntry::size);
         meter = new ProgressMeter(listener, Stage.EXTRACTING, bytes, entries.size());
         Optional<Exception> stopped = Optional.empty();
-        try {
+        try (DurableFiles files = new DurableFiles()) {
+            durable = files;
             writeFiles(entries);
             LinkFiles links = new LinkFiles(reader, options.folder(), conflicts);
             for (ArchiveEntry link : ofKind(entries, true)) {
@@ -109,6 +113,7 @@ public final class Extractor {
                 meter.addBytes(link.size());
                 meter.itemDone();
             }
+            finishDurably();
         } catch (IOException | CancellationException e) {
             stopped = Optional.of(e);
         }
@@ -222,8 +227,16 @@ public final class Extractor {
         for (EntryFiles.Plan plan : share) {
             if (plan.isToBeWritten() && Files.exists(plan.target(), LinkOption.NOFOLLOW_LINKS)) {
                 conflicts.written(plan.target());
+                durable.add(plan.target(), plan.entry().size());
             }
         }
+    }
+
+    /** The caller may delete the archive after the report: all of it is on the device by then. */
+    private void finishDurably() throws IOException {
+        results.cameOut().forEach(result -> durable.addName(result.target().orElseThrow()));
+        folders.made().forEach(durable::addName);
+        durable.finish();
     }
 
     private void prepareFolder() throws IOException {

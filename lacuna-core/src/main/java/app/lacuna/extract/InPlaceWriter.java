@@ -123,9 +123,11 @@ public final class InPlaceWriter {
         long bytes = SaturatedSum.of(steps, step -> step.entry().size());
         meter = new ProgressMeter(listener, Stage.EXTRACTING, bytes, steps.size());
         Optional<Exception> stopped = Optional.empty();
-        try (GuardedReplacement guard = new GuardedReplacement(cancel)) {
+        try (GuardedReplacement guard = new GuardedReplacement(cancel);
+                DurableFiles durable = new DurableFiles()) {
             writeFolders(steps, guard);
-            writeAll(filesInOrder(steps), guard);
+            writeAll(filesInOrder(steps), guard, durable);
+            durable.finish();
         } catch (IOException | CancellationException e) {
             stopped = Optional.of(e);
         }
@@ -171,7 +173,8 @@ public final class InPlaceWriter {
                 .toList();
     }
 
-    private void writeAll(List<Step> files, GuardedReplacement guard) throws IOException {
+    private void writeAll(List<Step> files, GuardedReplacement guard, DurableFiles durable)
+            throws IOException {
         archive.expect(files.stream().map(Step::entry).toList());
         for (int from = 0; from < files.size(); from += SHARE) {
             List<Step> share = files.subList(from, Math.min(files.size(), from + SHARE));
@@ -180,6 +183,11 @@ public final class InPlaceWriter {
                 cancel.check();
                 boolean link = step.entry().kind() == ItemKind.LINK;
                 write(step, guard, link ? this::writeLink : this::writeFile);
+                if (link) {
+                    durable.addName(step.place());
+                } else {
+                    durable.add(step.place(), step.entry().size());
+                }
             }
         }
     }
@@ -266,6 +274,9 @@ public final class InPlaceWriter {
             }
             out.finish();
             boolean restored = details.restore(step.entry(), staged.temporary());
+            if (!step.promise().equals(Promise.ABSENT)) {
+                staged.force(); // the guard deletes the older file afterwards
+            }
             boolean done =
                     guard.replace(
                             step.place(),

@@ -34,6 +34,7 @@ final class BackupScenario implements Scenario {
     private final Set<String> checked = new HashSet<>();
     private Path source;
     private Set<String> kept = Set.of();
+    private Set<String> reported = Set.of();
 
     enum Job {
         FIRST_RUN,
@@ -97,6 +98,8 @@ final class BackupScenario implements Scenario {
             case UNDO -> undo();
             case PRUNE -> prune(2);
         }
+        reported = Promises.contents(source);
+        Promises.report();
     }
 
     private void restore() throws IOException {
@@ -121,9 +124,10 @@ final class BackupScenario implements Scenario {
 
     /** In the folder, in a generation or in the archive of what a restore replaced. */
     private Set<String> reachable() throws IOException {
+        String ending = round().backup().orElseThrow().ending();
         Set<String> all = new HashSet<>(Promises.contents(source));
         for (Path file : Promises.files(DRIVE)) {
-            if (file.toString().endsWith(".zip")) {
+            if (file.toString().endsWith(ending)) {
                 all.addAll(Promises.contentsOf(file, RoundsForTests.PASSWORD));
             }
         }
@@ -140,5 +144,8 @@ final class BackupScenario implements Scenario {
             }
         }
         assertThat(reachable()).as("contents").containsAll(kept);
+        if (Promises.isReported()) {
+            assertThat(Promises.contents(source)).as("files in the folder").isEqualTo(reported);
+        }
     }
 }

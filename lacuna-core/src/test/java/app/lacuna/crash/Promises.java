@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
+import app.lacuna.base.DurableFolder;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.Register;
@@ -38,9 +39,20 @@ final class Promises {
     private static final Map<String, Boolean> WHOLE = new HashMap<>();
 
     private static final Map<String, Set<String>> CONTENTS = new HashMap<>();
+    private static final Path REPORTED = CrashSimulation.TOP.resolve("reported");
     private static final AtomicInteger EXTRACTIONS = new AtomicInteger();
 
     private Promises() {}
+
+    /** Marks durably that the job has reported its end to the caller. */
+    static void report() throws IOException {
+        Files.createFile(REPORTED);
+        DurableFolder.force(CrashSimulation.TOP);
+    }
+
+    static boolean isReported() {
+        return Files.exists(REPORTED);
+    }
 
     /** No temporary file, and no file that was moved out of reach. */
     static void nothingIsLeftBehind() throws IOException {
@@ -132,7 +144,7 @@ final class Promises {
                 Clock.fixed(Instant.parse("2026-11-26T10:00:00Z"), ZoneOffset.UTC));
     }
 
-    /** The program knows about all readable files in these folders, once it has looked. */
+    /** After a scan, the program knows about all readable files in these folders. */
     static void areKnown(Path... folders) throws IOException {
         Set<Path> known = known();
         Set<Path> unknown = new TreeSet<>();
@@ -140,7 +152,14 @@ final class Promises {
             unknown.addAll(files(folder));
         }
         unknown.removeAll(known);
-        assertThat(unknown).as("readable files that nobody knows about").isEmpty();
+        assertThat(unknown).as("readable files missing from the register").isEmpty();
+    }
+
+    /** After a scan, the program knows about these readable files. */
+    static void areKnown(List<Path> files) {
+        Set<Path> unknown = new TreeSet<>(files);
+        unknown.removeAll(known());
+        assertThat(unknown).as("readable files missing from the register").isEmpty();
     }
 
     private static Set<Path> known() {

@@ -1,6 +1,7 @@
 package app.lacuna.crash;
 
 import app.lacuna.archive.Form;
+import app.lacuna.extract.ConflictRule;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Supplier;
@@ -21,7 +22,11 @@ final class Scenarios {
         }
         for (BackupScenario.Job job : BackupScenario.Job.values()) {
             ALL.put("backup-" + name(job), () -> new BackupScenario(job, Form.ZIP));
+            ALL.put("backup-tar-" + name(job), () -> new BackupScenario(job, Form.BACKUP));
         }
+        ALL.put("extract", () -> new ExtractScenario(ConflictRule.FAIL));
+        ALL.put("extract-replacing", () -> new ExtractScenario(ConflictRule.OVERWRITE));
+        ALL.put("extract-keeping-both", () -> new ExtractScenario(ConflictRule.KEEP_BOTH));
         ALL.put("discs", DiscScenario::new);
     }
 

@@ -73,7 +73,7 @@ final class HeldFolder {
         }
         Path free = name;
         for (int number = 2; exists(free); number++) {
-            free = Path.of(FreeName.numbered(name.toString(), number));
+            free = name.resolveSibling(FreeName.numbered(name.toString(), number));
         }
         held.orElseThrow().move(name, heldParent.orElseThrow(), free);
         return parent.resolve(free);

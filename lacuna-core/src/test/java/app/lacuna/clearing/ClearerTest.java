@@ -6,11 +6,14 @@ import static org.mockito.Mockito.when;
 
 import app.lacuna.clearing.Cleared.Result;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -99,5 +102,23 @@ class ClearerTest {
         }
         assertThat(Clearer.wipeOwn(own)).allMatch(Cleared::isGone);
         assertThat(own).doesNotExist();
+    }
+
+    @Test
+    void wipeOwn_overwritesEveryByte_beforeTheNameGoes() throws IOException {
+        Path own = Files.createDirectory(folder.resolve("own"));
+        byte[] readable = new byte[150_001];
+        Arrays.fill(readable, (byte) 'x');
+        Path file = Files.write(own.resolve("readable"), readable);
+        try (FileChannel channel = FileChannel.open(file)) {
+            Clearer.wipeOwn(own);
+            ByteBuffer left = ByteBuffer.allocate(readable.length + 1);
+            while (channel.read(left) > 0) {
+                // until the end
+            }
+            assertThat(left.flip()).isEqualTo(ByteBuffer.allocate(readable.length));
+        }
+        assertThat(own).doesNotExist();
+        assertThat(Clearer.wipeOwn(own)).isEmpty();
     }
 }

@@ -10,8 +10,10 @@ import java.nio.file.FileSystem;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -83,6 +85,39 @@ class HeldFolderTest {
             assertThatThrownBy(() -> paths.take(parent.resolve("a.txt").getFileName()))
                     .isInstanceOf(NoSuchFileException.class);
             assertThat(Files.size(parent.resolve("a.txt"))).isEqualTo(3);
+        }
+    }
+
+    @Test
+    void putBack_afterTheParentWasRenamed_reachesTheSameParent() throws IOException {
+        Path parent = parent(true);
+        Path name = parent.resolve("a.txt").getFileName();
+        HeldFolder held = HeldFolder.open(parent.resolve(NAME));
+        held.take(name);
+        Path renamed = Files.move(parent, parent.resolveSibling("renamed"));
+        Files.write(renamed.resolve("a.txt"), new byte[9]); // another file with its name
+        held.putBack(name);
+        held.close();
+        assertThat(Files.size(renamed.resolve("a.txt"))).isEqualTo(9);
+        assertThat(Files.size(renamed.resolve("a (2).txt"))).isEqualTo(3);
+        assertThat(Files.exists(parent)).isFalse();
+    }
+
+    @Test
+    void putBackAll_afterTheParentWasReplaced_reachesTheFirstParent() throws IOException {
+        Path parent = parent(true);
+        HeldFolder held = HeldFolder.open(parent.resolve(NAME));
+        held.take(parent.resolve("a.txt").getFileName());
+        held.take(parent.resolve("b.txt").getFileName());
+        Path renamed = Files.move(parent, parent.resolveSibling("renamed"));
+        Files.createDirectory(parent);
+        assertThat(held.putBackAll()).isTrue();
+        held.close();
+        assertThat(Files.size(renamed.resolve("a.txt"))).isEqualTo(3);
+        assertThat(Files.size(renamed.resolve("b.txt"))).isEqualTo(4);
+        assertThat(Files.exists(renamed.resolve(NAME))).isFalse();
+        try (Stream<Path> inside = Files.list(parent)) {
+            assertThat(inside).isEmpty();
         }
     }
 }

@@ -14,6 +14,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.assertj.core.api.Assertions;
+import org.assertj.core.api.InstanceOfAssertFactories;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -431,5 +433,40 @@ class RegisterTest {
         temporary(Register.token());
         SessionRegister.restore();
         assertThat(register.resolve(Register.token() + Journal.ENDING)).exists();
+    }
+
+    @Test
+    void temporaryFile_thatCannotBeDeleted_isTriedAgain() throws IOException {
+        Path held = Files.createDirectory(folder.resolve("held"));
+        String name = Register.PREFIX + DEAD + "-1f" + Register.TEMPORARY_FILE;
+        Path left = Files.writeString(held.resolve(name), "half");
+        Path journal = journalOf(DEAD, line(Mark.TEMPORARY, held, Duration.ZERO));
+        try (Undeletable fixed = Undeletable.below(held)) {
+            assertThat(fixed.isHeld()).isTrue();
+            removeLeftovers();
+        }
+        assertThat(left).exists();
+        assertThat(journal).exists();
+        removeLeftovers();
+        assertThat(left).doesNotExist();
+        assertThat(journal).doesNotExist();
+    }
+
+    @Test
+    void unsettledFiles_areNamedRelativeToTheirBase() throws IOException {
+        Path base = Files.createDirectories(folder.resolve("out").resolve("finds")).getParent();
+        Path file = Files.writeString(base.resolve("finds").resolve("C-104.txt"), "hearth");
+        journalOf(
+                DEAD,
+                line(Mark.READABLE, file, Duration.ZERO),
+                line(Mark.BASE, base, Duration.ZERO),
+                line(Mark.TEMPORARY, folder, Duration.ZERO));
+        removeLeftovers();
+        assertThat(ends.all())
+                .singleElement()
+                .extracting(LooseEnd::files)
+                .asInstanceOf(InstanceOfAssertFactories.list(ReadableFile.class))
+                .extracting(ReadableFile::path, ReadableFile::entry)
+                .containsExactly(Assertions.tuple(file, "finds/C-104.txt"));
     }
 }

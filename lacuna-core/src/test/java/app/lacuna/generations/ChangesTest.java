@@ -10,6 +10,7 @@ import app.lacuna.base.Stage;
 import app.lacuna.generations.Changes.Counts;
 import app.lacuna.generations.Changes.Decided;
 import app.lacuna.generations.Changes.Found;
+import app.lacuna.selection.DetailsReader;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
@@ -25,6 +26,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -291,5 +293,97 @@ class ChangesTest {
         assertThat(found.notMounted()).extracting(FileItem::path).containsExactly("dig/finds");
         assertThat(found.counts().gone()).isZero();
         assertThat(found.counts().unseen()).isEqualTo(2);
+    }
+
+    /** The manifest with another line for one path. */
+    private static Manifest with(Manifest last, String path, UnaryOperator<ManifestLine> change) {
+        List<ManifestLine> lines =
+                last.lines().stream()
+                        .map(line -> line.path().equals(path) ? change.apply(line) : line)
+                        .toList();
+        return new Manifest(last.round(), RUN, 1, last.scope(), lines);
+    }
+
+    private static ManifestLine line(
+            ManifestLine line, String key, String changed, String digest, String details) {
+        return new ManifestLine(
+                line.path(),
+                line.kind(),
+                line.size(),
+                line.modified(),
+                line.mode(),
+                digest,
+                RUN,
+                line.held(),
+                key,
+                changed,
+                details,
+                line.shared(),
+                line.disk(),
+                true);
+    }
+
+    private static UnaryOperator<ManifestLine> otherDigest() {
+        return line -> line(line, line.key(), line.changed(), "00", "");
+    }
+
+    private static UnaryOperator<ManifestLine> touched(String details) {
+        return line -> line(line, line.key(), "before", line.digest(), details);
+    }
+
+    @Test
+    void of_fileThatNobodyTouched_isReadOnlyByDigest() throws IOException {
+        Manifest last = with(manifest(), "dig/a.csv", otherDigest());
+        assertThat(stored(changes(last, false))).isEmpty();
+        assertThat(stored(changes(last, true))).containsExactly("dig/a.csv");
+    }
+
+    @Test
+    void of_fileWrittenDuringTheRunAndNeverTouched_isRead() throws IOException {
+        Files.setLastModifiedTime(
+                dig.resolve("a.csv"), FileTime.from(Generation.timeOf(RUN).minusSeconds(2)));
+        Manifest last = with(manifest(), "dig/a.csv", otherDigest());
+        assertThat(stored(changes(last, false))).containsExactly("dig/a.csv");
+    }
+
+    @Test
+    void of_anotherFileUnderTheName_isRead() throws IOException {
+        Manifest last =
+                with(manifest(), "dig/a.csv", line -> line(line, "1:1", line.changed(), "00", ""));
+        assertThat(stored(changes(last, false))).containsExactly("dig/a.csv");
+    }
+
+    @Test
+    void of_touchedFile_isStoredOnlyIfSomethingDiffers() throws IOException {
+        Manifest last = manifest();
+        String details = Identity.details(dig.resolve("a.csv"), new DetailsReader());
+        assertThat(stored(changes(with(last, "dig/a.csv", touched(details)), false))).isEmpty();
+        assertThat(stored(changes(with(last, "dig/a.csv", touched("other")), false)))
+                .containsExactly("dig/a.csv");
+        Manifest unknown =
+                with(last, "dig/a.csv", line -> line(line, line.key(), "before", "", ""));
+        assertThat(stored(changes(unknown, false))).containsExactly("dig/a.csv");
+    }
+
+    @Test
+    void of_touchedFolder_isStoredOnlyIfItsDetailsDiffer() throws IOException {
+        Manifest last = manifest();
+        String details = Identity.details(dig.resolve("finds"), new DetailsReader());
+        Found same = changes(with(last, "dig/finds", touched(details)), false);
+        assertThat(same.counts().changed()).isZero();
+        Found other = changes(with(last, "dig/finds", touched("other")), false);
+        assertThat(other.changed()).containsExactly("dig/finds");
+    }
+
+    @Test
+    void of_touchedLink_isStoredOnlyIfItsTargetOrDetailsDiffer() throws IOException {
+        Files.createSymbolicLink(dig.resolve("latest"), Path.of("a.csv"));
+        Manifest last = manifest();
+        assertThat(stored(changes(with(last, "dig/latest", touched("")), false))).isEmpty();
+        assertThat(stored(changes(with(last, "dig/latest", touched("other")), false)))
+                .containsExactly("dig/latest");
+        Manifest elsewhere =
+                with(last, "dig/latest", line -> line(line, line.key(), "before", "00", ""));
+        assertThat(stored(changes(elsewhere, false))).containsExactly("dig/latest");
     }
 }

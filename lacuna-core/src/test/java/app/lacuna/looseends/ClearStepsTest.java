@@ -1,6 +1,9 @@
 package app.lacuna.looseends;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
 
 import app.lacuna.base.CancelSource;
 import app.lacuna.base.ProgressListener;
@@ -236,5 +239,22 @@ class ClearStepsTest {
         ClearReport report = run(plan, Disposal.delete());
         assertThat(report.linkedElsewhere()).containsExactly(levels);
         assertThat(other).hasContent("1;2");
+    }
+
+    @Test
+    void trashThatNeedsTheName_getsTheFileUnderItsName() throws IOException {
+        ClearPlan plan = plan(levels);
+        List<Path> given = new ArrayList<>();
+        Trash system = mock(Trash.class);
+        when(system.wantsItUnderItsName()).thenReturn(true);
+        when(system.put(any(), any()))
+                .then(
+                        call -> {
+                            given.add(call.getArgument(0));
+                            Files.delete(call.getArgument(0));
+                            return Optional.empty();
+                        });
+        assertThat(run(plan, Disposal.to(system)).count()).isEqualTo(1);
+        assertThat(given).containsExactly(levels);
     }
 }

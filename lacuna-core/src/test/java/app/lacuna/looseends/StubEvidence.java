@@ -8,6 +8,7 @@ import java.util.Optional;
 
 /** Evidence that says what a test wants. */
 final class StubEvidence implements Evidence {
+    List<Path> archive = List.of();
     boolean stands = true;
     Optional<Stays> against = Optional.empty();
     Optional<Stays> compared = Optional.empty();
@@ -17,7 +18,7 @@ final class StubEvidence implements Evidence {
 
     @Override
     public List<Path> archive() {
-        return List.of();
+        return archive;
     }
 
     @Override

@@ -1,7 +1,7 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.Build;
-import app.lacuna.base.Language;
+import app.lacuna.messages.BuildInfo;
+import app.lacuna.messages.Language;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -25,7 +25,7 @@ public final class Papers {
             boolean english = language.equals(Language.ENGLISH);
             Files.writeString(
                     folder.resolve(english ? "lacuna.1" : "lacuna." + language.code() + ".1"),
-                    ManualPage.of(line(), Build.version()));
+                    ManualPage.of(line(), BuildInfo.version()));
         }
         Words.speak(Language.ENGLISH);
         Files.writeString(folder.resolve("lacuna.bash"), AutoComplete.bash("lacuna", line()));

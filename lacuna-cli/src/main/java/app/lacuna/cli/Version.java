@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.Build;
+import app.lacuna.messages.BuildInfo;
 import picocli.CommandLine.IVersionProvider;
 
 /** The version, what it runs on and what it was built with. */
@@ -8,9 +8,9 @@ final class Version implements IVersionProvider {
     @Override
     public String[] getVersion() {
         return new String[] {
-            Words.text("version", Build.version()),
+            Words.text("version", BuildInfo.version()),
             Words.text("version.java", System.getProperty("java.version")),
-            Words.text("version.libraries", String.join(", ", Build.libraries()))
+            Words.text("version.libraries", String.join(", ", BuildInfo.libraries()))
         };
     }
 }

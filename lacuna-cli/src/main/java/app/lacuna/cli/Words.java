@@ -1,7 +1,7 @@
 package app.lacuna.cli;
 
 import app.lacuna.base.ByteCount;
-import app.lacuna.base.Language;
+import app.lacuna.messages.Language;
 import app.lacuna.state.Settings;
 import java.text.MessageFormat;
 import java.util.Collections;

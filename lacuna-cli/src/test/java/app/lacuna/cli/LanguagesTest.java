@@ -2,7 +2,7 @@ package app.lacuna.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Language;
+import app.lacuna.messages.Language;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

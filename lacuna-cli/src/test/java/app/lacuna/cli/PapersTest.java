@@ -2,7 +2,7 @@ package app.lacuna.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Build;
+import app.lacuna.messages.BuildInfo;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,7 +22,7 @@ class PapersTest {
         String page = Files.readString(folder.resolve("lacuna.1"));
         assertThat(page)
                 .startsWith(".TH \"LACUNA\" \"1\"")
-                .contains(Build.version().replace("-", "\\-"));
+                .contains(BuildInfo.version().replace("-", "\\-"));
         hasAll(page, "lacuna", Papers.line());
     }
 
@@ -76,11 +76,11 @@ class PapersTest {
 
     @Test
     void theVersionTellsBuildAndLibraries() {
-        assertThat(Build.version()).matches("\\d+\\.\\d+\\.\\d+(-SNAPSHOT)?");
-        assertThat(Build.libraries())
+        assertThat(BuildInfo.version()).matches("\\d+\\.\\d+\\.\\d+(-SNAPSHOT)?");
+        assertThat(BuildInfo.libraries())
                 .hasSizeGreaterThan(5)
                 .allMatch(library -> library.matches("[a-z-]+ \\d+(\\.\\d+)*(-\\d+)?"));
         assertThat(String.join("\n", new Version().getVersion()))
-                .contains(Build.version(), System.getProperty("java.version"), "zstd-jni ");
+                .contains(BuildInfo.version(), System.getProperty("java.version"), "zstd-jni ");
     }
 }

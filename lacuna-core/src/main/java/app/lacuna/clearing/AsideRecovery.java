@@ -2,8 +2,8 @@ package app.lacuna.clearing;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.Presence;
 import app.lacuna.clearing.Journal.Line;
+import app.lacuna.files.Presence;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;

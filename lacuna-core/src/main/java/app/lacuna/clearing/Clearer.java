@@ -1,8 +1,8 @@
 package app.lacuna.clearing;
 
-import app.lacuna.base.Failpoint;
-import app.lacuna.base.Links;
 import app.lacuna.clearing.Cleared.Result;
+import app.lacuna.files.Failpoint;
+import app.lacuna.files.Links;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;

@@ -1,7 +1,7 @@
 package app.lacuna.clearing;
 
-import app.lacuna.base.DurableFolder;
-import app.lacuna.base.Presence;
+import app.lacuna.files.DurableFolder;
+import app.lacuna.files.Presence;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;

@@ -2,8 +2,8 @@ package app.lacuna.clearing;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.DurableFolder;
-import app.lacuna.base.Failpoint;
+import app.lacuna.files.DurableFolder;
+import app.lacuna.files.Failpoint;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;

@@ -2,7 +2,7 @@ package app.lacuna.clearing;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.Failpoint;
+import app.lacuna.files.Failpoint;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;

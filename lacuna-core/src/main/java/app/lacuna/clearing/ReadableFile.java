@@ -1,6 +1,6 @@
 package app.lacuna.clearing;
 
-import app.lacuna.base.Links;
+import app.lacuna.files.Links;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;

@@ -1,6 +1,6 @@
 package app.lacuna.extract;
 
-import app.lacuna.base.CaseFolding;
+import app.lacuna.files.CaseFolding;
 import app.lacuna.selection.ItemKind;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;

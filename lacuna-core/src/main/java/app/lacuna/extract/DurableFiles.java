@@ -2,7 +2,7 @@ package app.lacuna.extract;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.DurableFolder;
+import app.lacuna.files.DurableFolder;
 import app.lacuna.pipeline.InOrder;
 import app.lacuna.pipeline.Workers;
 import java.io.IOException;

@@ -3,9 +3,9 @@ package app.lacuna.extract;
 import static java.util.Objects.requireNonNull;
 
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Presence;
 import app.lacuna.clearing.Aside;
 import app.lacuna.clearing.Clearer;
+import app.lacuna.files.Presence;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.file.DirectoryNotEmptyException;

@@ -3,7 +3,7 @@ package app.lacuna.extract;
 import static java.util.Objects.requireNonNull;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.base.Links;
+import app.lacuna.files.Links;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;

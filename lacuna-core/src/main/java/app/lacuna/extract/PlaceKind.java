@@ -1,6 +1,6 @@
 package app.lacuna.extract;
 
-import app.lacuna.base.Links;
+import app.lacuna.files.Links;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,6 +1,6 @@
 package app.lacuna.extract;
 
-import app.lacuna.base.Links;
+import app.lacuna.files.Links;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;

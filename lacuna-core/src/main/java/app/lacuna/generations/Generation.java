@@ -1,6 +1,6 @@
 package app.lacuna.generations;
 
-import app.lacuna.base.Presence;
+import app.lacuna.files.Presence;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;

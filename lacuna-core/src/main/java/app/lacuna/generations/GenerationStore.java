@@ -2,11 +2,11 @@ package app.lacuna.generations;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.Failpoint;
-import app.lacuna.base.Presence;
 import app.lacuna.failure.DestinationMissing;
 import app.lacuna.failure.DestinationTaken;
 import app.lacuna.failure.RoundIsRunning;
+import app.lacuna.files.Failpoint;
+import app.lacuna.files.Presence;
 import app.lacuna.state.PrivatePlaces;
 import app.lacuna.state.StateFile;
 import com.fasterxml.jackson.databind.JsonNode;

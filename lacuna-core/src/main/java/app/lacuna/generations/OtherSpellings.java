@@ -1,6 +1,6 @@
 package app.lacuna.generations;
 
-import app.lacuna.base.CaseFolding;
+import app.lacuna.files.CaseFolding;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;

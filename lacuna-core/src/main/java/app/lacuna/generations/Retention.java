@@ -1,6 +1,6 @@
 package app.lacuna.generations;
 
-import app.lacuna.base.Presence;
+import app.lacuna.files.Presence;
 import java.time.ZoneId;
 import java.util.ArrayDeque;
 import java.util.Deque;

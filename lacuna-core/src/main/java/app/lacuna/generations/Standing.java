@@ -1,8 +1,8 @@
 package app.lacuna.generations;
 
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Presence;
 import app.lacuna.base.ProgressMeter;
+import app.lacuna.files.Presence;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.ItemReader;

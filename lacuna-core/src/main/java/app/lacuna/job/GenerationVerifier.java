@@ -2,11 +2,11 @@ package app.lacuna.job;
 
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Presence;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.failure.LacunaException;
 import app.lacuna.failure.WrongPassword;
+import app.lacuna.files.Presence;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;

@@ -17,7 +17,6 @@ import app.lacuna.failure.PageCanNotOpen;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
-import app.lacuna.selection.OwnOutput;
 import app.lacuna.staging.Existing;
 import app.lacuna.staging.FileMarks;
 import app.lacuna.staging.StagedSet;

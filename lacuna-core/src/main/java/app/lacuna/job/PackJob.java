@@ -12,7 +12,6 @@ import app.lacuna.failure.ProofFailed;
 import app.lacuna.failure.TargetExists;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
-import app.lacuna.selection.OwnOutput;
 import app.lacuna.staging.StagedSet;
 import app.lacuna.staging.Target;
 import java.io.IOException;

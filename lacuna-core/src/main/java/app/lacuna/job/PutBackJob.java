@@ -4,7 +4,6 @@ import static java.util.Objects.requireNonNull;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Presence;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
 import app.lacuna.base.Secret;
@@ -14,6 +13,7 @@ import app.lacuna.extract.ExtractedEntry;
 import app.lacuna.extract.InPlaceWriter;
 import app.lacuna.extract.Promise;
 import app.lacuna.failure.SourceNotMounted;
+import app.lacuna.files.Presence;
 import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.Manifest;

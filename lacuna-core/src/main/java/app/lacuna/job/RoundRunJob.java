@@ -1,7 +1,6 @@
 package app.lacuna.job;
 
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Presence;
 import app.lacuna.base.Progress;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.ProgressMeter;
@@ -10,6 +9,7 @@ import app.lacuna.base.Spelling;
 import app.lacuna.base.Stage;
 import app.lacuna.failure.DestinationMissing;
 import app.lacuna.failure.NotEnoughSpace;
+import app.lacuna.files.Presence;
 import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Changes;
 import app.lacuna.generations.FileStamp;

@@ -2,9 +2,9 @@ package app.lacuna.looseends;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.Presence;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
+import app.lacuna.files.Presence;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;

@@ -2,10 +2,10 @@ package app.lacuna.staging;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.DurableFolder;
-import app.lacuna.base.Failpoint;
 import app.lacuna.clearing.FreeName;
 import app.lacuna.clearing.Register;
+import app.lacuna.files.DurableFolder;
+import app.lacuna.files.Failpoint;
 import app.lacuna.state.PrivatePlaces;
 import java.io.IOException;
 import java.nio.channels.FileChannel;

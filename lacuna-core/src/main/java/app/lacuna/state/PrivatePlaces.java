@@ -2,7 +2,7 @@ package app.lacuna.state;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.DurableFolder;
+import app.lacuna.files.DurableFolder;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -2,7 +2,7 @@ package app.lacuna.generations;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Presence;
+import app.lacuna.files.Presence;
 import java.nio.file.Path;
 import java.time.ZoneOffset;
 import java.util.List;

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.base.CancelSource;
 import app.lacuna.base.CancelToken;
-import app.lacuna.clearing.Register;
 import app.lacuna.selection.LeftOut.Reason;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -140,31 +139,6 @@ class SelectionScannerTest {
         cancel.cancel();
         assertThatThrownBy(() -> new SelectionScanner(cancel).scan(List.of(folder)))
                 .isInstanceOf(CancellationException.class);
-    }
-
-    @Test
-    void ownOutputIsLeftOut() throws IOException {
-        file("dig/a.txt", "a");
-        Path archive = file("dig/notes.zip", "old");
-        Path others = file("dig/.lacuna-12-ab.part", "somebody's file");
-        Path working = file("dig/" + Register.PREFIX + Register.token() + "-ab.part", "half");
-        FileSelection selection = OwnOutput.leaveOut(scan(folder.resolve("dig")), archive);
-        assertThat(paths(selection))
-                .containsExactly("dig", "dig/" + others.getFileName(), "dig/a.txt");
-        assertThat(selection.leftOut())
-                .containsExactlyInAnyOrder(
-                        new LeftOut(archive, Reason.OUTPUT_ITSELF),
-                        new LeftOut(working, Reason.OUTPUT_ITSELF));
-    }
-
-    @Test
-    void ownOutputIsRecognisedThroughALink() throws IOException {
-        file("dig/notes.zip", "old");
-        Files.createSymbolicLink(folder.resolve("way"), folder.resolve("dig"));
-        FileSelection selection =
-                OwnOutput.leaveOut(
-                        scan(folder.resolve("dig")), folder.resolve("way").resolve("notes.zip"));
-        assertThat(paths(selection)).containsExactly("dig");
     }
 
     @Test

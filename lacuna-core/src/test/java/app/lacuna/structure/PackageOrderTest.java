@@ -90,6 +90,8 @@ class PackageOrderTest {
                     .definedBy(
                             "app.lacuna.base",
                             "app.lacuna.failure",
+                            "app.lacuna.files",
+                            "app.lacuna.messages",
                             "app.lacuna.staging",
                             "app.lacuna.clearing",
                             "app.lacuna.trash",

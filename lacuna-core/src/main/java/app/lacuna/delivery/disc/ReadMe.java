@@ -1,7 +1,7 @@
 package app.lacuna.delivery.disc;
 
 import app.lacuna.base.ByteCount;
-import app.lacuna.base.Sentences;
+import app.lacuna.messages.MessageBundle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -12,11 +12,11 @@ final class ReadMe {
     private static final int LINE = 78;
 
     private final DiscFacts facts;
-    private final Sentences sentences;
+    private final MessageBundle sentences;
 
     ReadMe(DiscFacts facts, Locale language) {
         this.facts = facts;
-        this.sentences = new Sentences(ReadMe.class, language);
+        this.sentences = new MessageBundle(ReadMe.class, language);
     }
 
     /** In lines that any editor shows. */

@@ -1,9 +1,9 @@
 package app.lacuna.delivery.mail;
 
 import app.lacuna.base.Secret;
-import app.lacuna.base.Sentences;
 import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.exposure.Opener;
+import app.lacuna.messages.MessageBundle;
 import app.lacuna.password.HintCheck;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -38,7 +38,7 @@ public record Letter(
 
     /** Two or three sentences, and that the password is not among them. */
     public String text(Locale language) {
-        Sentences texts = new Sentences(Letter.class, language);
+        MessageBundle texts = new MessageBundle(Letter.class, language);
         Map<String, Object> slots = new HashMap<>();
         slots.put("name", archive);
         slots.put("count", count);
@@ -79,7 +79,7 @@ public record Letter(
 
     /** Neutral: it is seen by everybody on the way. */
     public String subject(Locale language, int number) {
-        Sentences texts = new Sentences(Letter.class, language);
+        MessageBundle texts = new MessageBundle(Letter.class, language);
         return count > 1
                 ? texts.text("subject.part", Map.of("number", number, "count", count))
                 : texts.text("subject", Map.of());
@@ -87,7 +87,7 @@ public record Letter(
 
     /** The lines under the text of each message that say which part it has. */
     String lines(Locale language, int number, Attached attached) {
-        Sentences texts = new Sentences(Letter.class, language);
+        MessageBundle texts = new MessageBundle(Letter.class, language);
         Map<String, Object> slots = new HashMap<>();
         slots.put("number", number);
         slots.put("count", count);

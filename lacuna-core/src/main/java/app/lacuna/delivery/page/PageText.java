@@ -1,6 +1,6 @@
 package app.lacuna.delivery.page;
 
-import app.lacuna.base.Language;
+import app.lacuna.messages.Language;
 import com.fasterxml.jackson.core.io.JsonStringEncoder;
 import java.io.IOException;
 import java.io.InputStream;

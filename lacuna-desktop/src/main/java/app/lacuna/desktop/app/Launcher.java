@@ -1,8 +1,8 @@
 package app.lacuna.desktop.app;
 
-import app.lacuna.base.Language;
 import app.lacuna.clearing.Register;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.messages.Language;
 import app.lacuna.staging.Natives;
 import app.lacuna.state.Settings;
 import app.lacuna.state.StateFolder;

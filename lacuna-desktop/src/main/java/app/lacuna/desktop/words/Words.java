@@ -1,6 +1,6 @@
 package app.lacuna.desktop.words;
 
-import app.lacuna.base.Language;
+import app.lacuna.messages.Language;
 import com.ibm.icu.text.MessageFormat;
 import com.ibm.icu.util.ULocale;
 import java.util.ArrayList;

@@ -2,8 +2,8 @@ package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Language;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.messages.Language;
 import java.io.IOException;
 import org.junit.jupiter.api.Tag;
 

@@ -5,7 +5,6 @@ import static org.testfx.util.WaitForAsyncUtils.waitForAsyncFx;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.base.CancelToken;
-import app.lacuna.base.Language;
 import app.lacuna.base.ProgressListener;
 import app.lacuna.base.Secret;
 import app.lacuna.delivery.disc.drive.BurnList;
@@ -25,6 +24,7 @@ import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
+import app.lacuna.messages.Language;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.selection.SelectionScanner;

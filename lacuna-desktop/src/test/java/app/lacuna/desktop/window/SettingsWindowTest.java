@@ -2,10 +2,10 @@ package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Language;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.messages.Language;
 import app.lacuna.state.Settings;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -2,9 +2,9 @@ package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Language;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.messages.Language;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;

@@ -2,7 +2,7 @@ package app.lacuna.desktop.words;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Language;
+import app.lacuna.messages.Language;
 import com.ibm.icu.text.MessageFormat;
 import com.ibm.icu.util.ULocale;
 import java.io.IOException;

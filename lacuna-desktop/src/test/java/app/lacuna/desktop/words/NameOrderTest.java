@@ -2,7 +2,7 @@ package app.lacuna.desktop.words;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Language;
+import app.lacuna.messages.Language;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;

@@ -2,8 +2,8 @@ package app.lacuna.desktop.parts.handing;
 
 import app.lacuna.base.Secret;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.password.SpellingAlphabet;
-import app.lacuna.password.SpellingAlphabet.Spelled;
+import app.lacuna.slip.SpellingAlphabet;
+import app.lacuna.slip.SpellingAlphabet.Spelled;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;

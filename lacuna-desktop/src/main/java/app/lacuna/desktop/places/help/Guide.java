@@ -1,6 +1,6 @@
 package app.lacuna.desktop.places.help;
 
-import app.lacuna.base.Language;
+import app.lacuna.messages.Language;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.archive.Form;
-import app.lacuna.base.Presence;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.ChoiceGroup;
 import app.lacuna.desktop.ui.FileDialogs;
@@ -12,6 +11,7 @@ import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.ui.TakeField;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.files.Presence;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.Keep;
 import app.lacuna.generations.Retention;

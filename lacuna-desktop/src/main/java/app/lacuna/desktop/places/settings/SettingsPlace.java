@@ -1,6 +1,5 @@
 package app.lacuna.desktop.places.settings;
 
-import app.lacuna.base.Language;
 import app.lacuna.desktop.settings.Setting;
 import app.lacuna.desktop.settings.Stored;
 import app.lacuna.desktop.shell.Place;
@@ -8,6 +7,7 @@ import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.system.menus.FileManagers;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.messages.Language;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

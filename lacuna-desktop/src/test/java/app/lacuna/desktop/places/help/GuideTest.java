@@ -2,10 +2,10 @@ package app.lacuna.desktop.places.help;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Language;
 import app.lacuna.desktop.places.help.Guide.Piece;
 import app.lacuna.desktop.places.help.Guide.Section;
 import app.lacuna.desktop.places.help.Guide.Style;
+import app.lacuna.messages.Language;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,4 +1,4 @@
-package app.lacuna.base;
+package app.lacuna.messages;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,4 +1,4 @@
-package app.lacuna.base;
+package app.lacuna.files;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;

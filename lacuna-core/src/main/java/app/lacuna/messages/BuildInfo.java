@@ -1,4 +1,4 @@
-package app.lacuna.base;
+package app.lacuna.messages;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -9,15 +9,15 @@ import java.util.Properties;
 import java.util.TreeSet;
 
 /** Which program this is: what the build wrote down of itself and of its libraries. */
-public final class Build {
+public final class BuildInfo {
     private static final String LIBRARY = "library.";
     private static final Properties FACTS = read();
 
-    private Build() {}
+    private BuildInfo() {}
 
     private static Properties read() {
         Properties facts = new Properties();
-        try (InputStream in = Build.class.getResourceAsStream("build.properties")) {
+        try (InputStream in = BuildInfo.class.getResourceAsStream("build.properties")) {
             facts.load(in);
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -1,7 +1,7 @@
-package app.lacuna.password;
+package app.lacuna.slip;
 
 import app.lacuna.base.Secret;
-import app.lacuna.base.Sentences;
+import app.lacuna.messages.MessageBundle;
 import java.nio.CharBuffer;
 import java.util.ArrayList;
 import java.util.List;
@@ -70,11 +70,11 @@ public final class SpellingAlphabet {
      * @param language of the names of digits and signs; code words are the same in all of them
      */
     public static List<Spelled> spell(Secret password, Locale language) {
-        Sentences names = new Sentences(SpellingAlphabet.class, language);
+        MessageBundle names = new MessageBundle(SpellingAlphabet.class, language);
         return password.withCharacters(characters -> spell(characters, names));
     }
 
-    private static List<Spelled> spell(CharBuffer characters, Sentences names) {
+    private static List<Spelled> spell(CharBuffer characters, MessageBundle names) {
         List<Spelled> spelled = new ArrayList<>();
         for (int at = 0; at < characters.length(); ) {
             int code = Character.codePointAt(characters, at);
@@ -84,7 +84,7 @@ public final class SpellingAlphabet {
         return List.copyOf(spelled);
     }
 
-    private static Spelled spell(int code, Sentences names) {
+    private static Spelled spell(int code, MessageBundle names) {
         String written = Character.toString(code);
         if (code >= 'A' && code <= 'Z') {
             return new Spelled(written, Kind.CAPITAL, LETTERS.get(code - 'A'));

@@ -1,11 +1,11 @@
-package app.lacuna.password;
+package app.lacuna.slip;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.base.Secret;
 import app.lacuna.interop.Outside;
-import app.lacuna.password.SpellingAlphabet.Kind;
-import app.lacuna.password.SpellingAlphabet.Spelled;
+import app.lacuna.slip.SpellingAlphabet.Kind;
+import app.lacuna.slip.SpellingAlphabet.Spelled;
 import java.io.IOException;
 import java.util.List;
 import java.util.Locale;

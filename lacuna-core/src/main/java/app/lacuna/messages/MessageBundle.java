@@ -1,15 +1,15 @@
-package app.lacuna.base;
+package app.lacuna.messages;
 
 import java.util.Locale;
 import java.util.Map;
 
 /** Sentences for what the program writes into files, in a language. {@code {slot}} is filled. */
-public final class Sentences {
+public final class MessageBundle {
     private final Language language;
     private final Map<String, String> texts;
 
     /** English, if the language is not there. */
-    public Sentences(Class<?> beside, Locale language) {
+    public MessageBundle(Class<?> beside, Locale language) {
         this.language = Language.named(language.getLanguage()).orElse(Language.ENGLISH);
         texts = this.language.texts(beside.getPackageName(), "texts");
     }

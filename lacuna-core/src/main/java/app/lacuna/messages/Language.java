@@ -1,4 +1,4 @@
-package app.lacuna.base;
+package app.lacuna.messages;
 
 import java.io.IOException;
 import java.io.InputStream;

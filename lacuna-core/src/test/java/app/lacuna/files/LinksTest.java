@@ -1,4 +1,4 @@
-package app.lacuna.base;
+package app.lacuna.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;

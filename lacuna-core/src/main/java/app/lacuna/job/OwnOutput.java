@@ -1,5 +1,9 @@
-package app.lacuna.selection;
+package app.lacuna.job;
 
+import app.lacuna.selection.FileItem;
+import app.lacuna.selection.FileSelection;
+import app.lacuna.selection.ItemKind;
+import app.lacuna.selection.LeftOut;
 import app.lacuna.staging.StagedFile;
 import java.io.IOException;
 import java.nio.file.Path;

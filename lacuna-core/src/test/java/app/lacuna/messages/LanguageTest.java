@@ -90,9 +90,8 @@ class LanguageTest {
     @Test
     void whatIsNotTranslatedIsSaidInEnglish() {
         Language nobodys = new Language("xx");
-        assertThat(nobodys.translated("app.lacuna.password")).isEmpty();
-        assertThat(nobodys.texts("app.lacuna.password", "texts"))
-                .containsEntry("sign.0037", "seven");
+        assertThat(nobodys.translated("app.lacuna.slip")).isEmpty();
+        assertThat(nobodys.texts("app.lacuna.slip", "texts")).containsEntry("sign.0037", "seven");
     }
 
     @Test

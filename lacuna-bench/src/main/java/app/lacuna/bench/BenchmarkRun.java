@@ -1,6 +1,6 @@
 package app.lacuna.bench;
 
-import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.crypto.KeyDerivation;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,7 +1,7 @@
 package app.lacuna.bench;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.FileSources;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.FileSources;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;

@@ -1,14 +1,14 @@
 package app.lacuna.bench;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.FileSource;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.recovery.RecoveryHeader;
-import app.lacuna.recovery.RecoveryHeader.SetId;
-import app.lacuna.recovery.RecoveryPlan;
-import app.lacuna.recovery.RecoveryWriter;
-import app.lacuna.recovery.SetRepair;
+import app.lacuna.common.CancelToken;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.FileSource;
+import app.lacuna.io.MemorySource;
+import app.lacuna.reedsolomon.RecoveryHeader;
+import app.lacuna.reedsolomon.RecoveryHeader.SetId;
+import app.lacuna.reedsolomon.RecoveryPlan;
+import app.lacuna.reedsolomon.RecoveryWriter;
+import app.lacuna.reedsolomon.SetRepair;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;

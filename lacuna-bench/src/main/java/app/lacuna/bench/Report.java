@@ -1,7 +1,7 @@
 package app.lacuna.bench;
 
-import app.lacuna.base.ByteCount;
-import app.lacuna.cipher.Primitives;
+import app.lacuna.common.ByteCount;
+import app.lacuna.crypto.Primitives;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

@@ -2,9 +2,9 @@ package app.lacuna.bench;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Method;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;

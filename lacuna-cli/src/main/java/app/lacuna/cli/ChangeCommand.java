@@ -1,10 +1,10 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.base.Secret;
-import app.lacuna.change.ChangePlan;
-import app.lacuna.change.PendingChanges;
-import app.lacuna.failure.NothingToPack;
+import app.lacuna.common.Secret;
+import app.lacuna.edit.ChangePlan;
+import app.lacuna.edit.PendingChanges;
+import app.lacuna.error.NothingToPack;
 import app.lacuna.job.ChangeJob;
 import app.lacuna.job.RewriteResult;
 import app.lacuna.job.RewriteTarget;

@@ -10,7 +10,7 @@ import app.lacuna.looseends.ClearReport;
 import app.lacuna.looseends.Evidence;
 import app.lacuna.looseends.Staying;
 import app.lacuna.looseends.Stays;
-import app.lacuna.proof.ProofJson;
+import app.lacuna.verify.ProofJson;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.nio.file.Path;

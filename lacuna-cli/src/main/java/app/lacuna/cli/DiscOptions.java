@@ -1,11 +1,11 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
-import app.lacuna.delivery.disc.DiscFacts.Spread;
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.DiscLabel;
-import app.lacuna.delivery.disc.DiscOrder;
-import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.common.ByteCount;
+import app.lacuna.disc.DiscFacts.Spread;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.DiscLabel;
+import app.lacuna.disc.DiscOrder;
+import app.lacuna.disc.Recovery;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;

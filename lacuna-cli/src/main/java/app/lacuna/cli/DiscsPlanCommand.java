@@ -1,17 +1,17 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.DiscLoad;
-import app.lacuna.delivery.disc.DiscOrder;
-import app.lacuna.delivery.disc.DiscTable;
-import app.lacuna.delivery.disc.DiscTable.Count;
-import app.lacuna.delivery.disc.Recovery;
-import app.lacuna.failure.NothingToPack;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.DiscLoad;
+import app.lacuna.disc.DiscOrder;
+import app.lacuna.disc.DiscTable;
+import app.lacuna.disc.DiscTable.Count;
+import app.lacuna.disc.Recovery;
+import app.lacuna.error.NothingToPack;
 import app.lacuna.forecast.Forecast;
 import app.lacuna.forecast.Forecaster;
-import app.lacuna.proof.ProofJson;
 import app.lacuna.selection.FileSelection;
+import app.lacuna.verify.ProofJson;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.time.Clock;

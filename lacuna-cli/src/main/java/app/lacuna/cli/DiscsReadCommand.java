@@ -2,8 +2,8 @@ package app.lacuna.cli;
 
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Nested;
-import app.lacuna.delivery.disc.reading.DiscReader;
-import app.lacuna.delivery.disc.reading.DiscSet;
+import app.lacuna.disc.read.DiscReader;
+import app.lacuna.disc.read.DiscSet;
 import app.lacuna.extract.ExtractOptions.Space;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.job.Archives;

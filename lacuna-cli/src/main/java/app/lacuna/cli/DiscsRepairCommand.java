@@ -3,7 +3,7 @@ package app.lacuna.cli;
 import app.lacuna.job.DiscsRepaired;
 import app.lacuna.job.DiscsRepaired.Disc;
 import app.lacuna.job.RepairDiscsJob;
-import app.lacuna.recovery.RepairReport.Stretch;
+import app.lacuna.reedsolomon.RepairReport.Stretch;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;

@@ -1,13 +1,13 @@
 package app.lacuna.cli;
 
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.NotAnArchive;
-import app.lacuna.failure.PasswordRequired;
-import app.lacuna.failure.PasswordUnusable;
-import app.lacuna.failure.ProofFailed;
-import app.lacuna.failure.ReadOnlyTarget;
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.NotAnArchive;
+import app.lacuna.error.PasswordRequired;
+import app.lacuna.error.PasswordUnusable;
+import app.lacuna.error.ProofFailed;
+import app.lacuna.error.ReadOnlyTarget;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.WrongPassword;
 import java.util.concurrent.CancellationException;
 
 /** The numbers that a command ends with, as the help lists them. */

@@ -28,7 +28,7 @@ final class ExposureCommand implements Callable<Integer> {
             paramLabel = "${bundle:param.SIZE}",
             descriptionKey = "lacuna.pack.split",
             converter = SizeConverter.class)
-    private Optional<app.lacuna.base.ByteCount> split = Optional.empty();
+    private Optional<app.lacuna.common.ByteCount> split = Optional.empty();
 
     @Option(names = "--json")
     private boolean json;

@@ -7,7 +7,7 @@ import app.lacuna.exposure.Exposure;
 import app.lacuna.exposure.Opener;
 import app.lacuna.exposure.Readable;
 import app.lacuna.exposure.SeenEntry;
-import app.lacuna.proof.ProofJson;
+import app.lacuna.verify.ProofJson;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.List;

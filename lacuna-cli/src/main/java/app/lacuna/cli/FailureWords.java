@@ -1,13 +1,13 @@
 package app.lacuna.cli;
 
 import app.lacuna.clearing.NotRecordedException;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.EditRefused;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.LimitExceeded;
-import app.lacuna.failure.MailTrouble;
-import app.lacuna.failure.NotPermitted;
-import app.lacuna.failure.PasswordUnusable;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.EditRefused;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.LimitExceeded;
+import app.lacuna.error.MailTrouble;
+import app.lacuna.error.NotPermitted;
+import app.lacuna.error.PasswordUnusable;
 import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
 import java.util.ArrayList;

@@ -3,7 +3,7 @@ package app.lacuna.cli;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import java.io.IOException;

@@ -2,7 +2,7 @@ package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Optional;

@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.opener.OpenerKind;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.TypeConversionException;
 

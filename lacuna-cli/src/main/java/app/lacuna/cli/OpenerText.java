@@ -1,8 +1,8 @@
 package app.lacuna.cli;
 
-import app.lacuna.delivery.page.OpenerKind;
-import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.job.OpenerJob;
+import app.lacuna.opener.OpenerKind;
+import app.lacuna.opener.OpenerPage;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.Locale;

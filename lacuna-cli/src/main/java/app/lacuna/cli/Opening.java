@@ -3,7 +3,7 @@ package app.lacuna.cli;
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.Limits;
 import app.lacuna.archive.Nested;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.job.Archives;
 import java.io.IOException;
 import java.nio.file.Path;

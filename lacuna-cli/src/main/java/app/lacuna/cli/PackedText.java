@@ -2,10 +2,10 @@ package app.lacuna.cli;
 
 import app.lacuna.extract.Outlook;
 import app.lacuna.job.PackResult;
-import app.lacuna.proof.ProofJson;
-import app.lacuna.proof.Verdict;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
+import app.lacuna.verify.ProofJson;
+import app.lacuna.verify.Verdict;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -2,9 +2,9 @@ package app.lacuna.cli;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.Secret;
-import app.lacuna.failure.PasswordRequired;
-import app.lacuna.failure.PasswordUnusable;
+import app.lacuna.common.Secret;
+import app.lacuna.error.PasswordRequired;
+import app.lacuna.error.PasswordUnusable;
 import app.lacuna.password.PasswordText;
 import java.io.IOException;
 import java.io.InputStream;

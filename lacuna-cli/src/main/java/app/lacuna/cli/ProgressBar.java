@@ -1,7 +1,7 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.Progress;
-import app.lacuna.base.ProgressListener;
+import app.lacuna.common.Progress;
+import app.lacuna.common.ProgressListener;
 
 /** One line on a terminal that is written over and over; nothing where nobody watches. */
 final class ProgressBar implements ProgressListener, AutoCloseable {

@@ -1,9 +1,9 @@
 package app.lacuna.cli;
 
 import app.lacuna.job.RewriteResult;
-import app.lacuna.proof.ProofReport;
-import app.lacuna.proof.Verdict;
 import app.lacuna.selection.LeftOut;
+import app.lacuna.verify.ProofReport;
+import app.lacuna.verify.Verdict;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;

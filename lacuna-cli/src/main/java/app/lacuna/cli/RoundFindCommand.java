@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.History;
 import app.lacuna.job.HistoryJob;

@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.failure.DestinationMissing;
+import app.lacuna.error.DestinationMissing;
 import app.lacuna.generations.Generation;
 import app.lacuna.job.Moment;
 import app.lacuna.rounds.Round;

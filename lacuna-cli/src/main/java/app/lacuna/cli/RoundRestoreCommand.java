@@ -1,7 +1,7 @@
 package app.lacuna.cli;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.ExtractReport;

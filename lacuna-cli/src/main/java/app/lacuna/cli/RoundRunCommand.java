@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.job.RoundRun;
 import app.lacuna.job.RoundRunJob;
 import app.lacuna.job.RoundState;

@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
+import app.lacuna.common.ByteCount;
 import picocli.CommandLine.ITypeConverter;
 import picocli.CommandLine.TypeConversionException;
 

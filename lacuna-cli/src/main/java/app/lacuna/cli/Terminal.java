@@ -1,7 +1,7 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.Secret;
 import java.io.Console;
 import java.io.InputStream;
 import java.io.PrintStream;

@@ -1,6 +1,6 @@
 package app.lacuna.cli;
 
-import app.lacuna.base.ByteCount;
+import app.lacuna.common.ByteCount;
 import app.lacuna.messages.Language;
 import app.lacuna.state.Settings;
 import java.text.MessageFormat;

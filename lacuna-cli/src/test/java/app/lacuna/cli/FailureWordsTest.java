@@ -2,11 +2,11 @@ package app.lacuna.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.MailTrouble;
-import app.lacuna.failure.NotEnoughSpace;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.MailTrouble;
+import app.lacuna.error.NotEnoughSpace;
 import java.io.IOException;
 import java.util.List;
 import java.util.Locale;

@@ -1,8 +1,8 @@
 package app.lacuna.archive;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import java.io.Closeable;
 import java.io.IOException;
 import java.util.List;
@@ -26,16 +26,16 @@ public interface ArchiveReader extends Closeable {
     /**
      * Opens an archive that has no password.
      *
-     * @throws app.lacuna.failure.PasswordRequired if it has one
+     * @throws app.lacuna.error.PasswordRequired if it has one
      */
     OpenedArchive open() throws IOException;
 
     /**
      * Opens it; what is kept of the password is not the password itself. An archive without one
      * accepts any. Each way of writing the same letters is tried ({@link
-     * app.lacuna.base.Spelling}).
+     * app.lacuna.common.Spelling}).
      *
-     * @throws app.lacuna.failure.WrongPassword if it opens nothing
+     * @throws app.lacuna.error.WrongPassword if it opens nothing
      */
     OpenedArchive open(Secret password) throws IOException;
 

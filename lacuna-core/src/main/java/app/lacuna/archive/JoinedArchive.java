@@ -1,9 +1,9 @@
 package app.lacuna.archive;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Spelling;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Spelling;
 import app.lacuna.selection.ItemKind;
 import java.io.Closeable;
 import java.io.IOException;

@@ -1,6 +1,6 @@
 package app.lacuna.archive;
 
-import app.lacuna.failure.LimitExceeded;
+import app.lacuna.error.LimitExceeded;
 
 /**
  * How much an archive may claim before it is taken for a trap. The numbers stand here and nowhere

@@ -1,6 +1,6 @@
 package app.lacuna.archive;
 
-import app.lacuna.base.SaturatedSum;
+import app.lacuna.common.SaturatedSum;
 import app.lacuna.selection.ItemKind;
 import java.nio.file.Path;
 import java.util.Comparator;

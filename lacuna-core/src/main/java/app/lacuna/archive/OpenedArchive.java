@@ -1,9 +1,9 @@
 package app.lacuna.archive;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Spelling;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Spelling;
+import app.lacuna.error.DamagedArchive;
 import app.lacuna.selection.FileDetails;
 import java.io.Closeable;
 import java.io.IOException;
@@ -31,7 +31,7 @@ public interface OpenedArchive extends Closeable {
      * Makes certain that the password is the right one, by the authentication code of the smallest
      * entry there is.
      *
-     * @throws app.lacuna.failure.DamagedArchive if it is not, or that entry is damaged
+     * @throws app.lacuna.error.DamagedArchive if it is not, or that entry is damaged
      */
     void confirmPassword(CancelToken cancel) throws IOException;
 
@@ -46,7 +46,7 @@ public interface OpenedArchive extends Closeable {
     /**
      * Checks what {@link #isChecked} asks for; takes as long as reading the whole archive.
      *
-     * @throws app.lacuna.failure.DamagedArchive if it was damaged or changed by somebody
+     * @throws app.lacuna.error.DamagedArchive if it was damaged or changed by somebody
      */
     void check(ProgressListener listener, CancelToken cancel) throws IOException;
 
@@ -116,7 +116,7 @@ public interface OpenedArchive extends Closeable {
 
     /**
      * The contents of an entry. The last bytes come out only after all have been checked: the
-     * {@code read} that would give them throws {@link app.lacuna.failure.DamagedArchive} if the
+     * {@code read} that would give them throws {@link app.lacuna.error.DamagedArchive} if the
      * contents are not what was packed. What came out before is not to be trusted until then. A
      * folder has no contents; reading it to the end checks what is said of it. The caller closes
      * the stream.

@@ -1,6 +1,6 @@
 package app.lacuna.archive;
 
-import app.lacuna.cipher.AesStrength;
+import app.lacuna.crypto.AesStrength;
 import java.util.Optional;
 
 /** How the contents of an entry are protected, from nothing to the strongest. */

@@ -1,6 +1,6 @@
 package app.lacuna.clearing;
 
-import app.lacuna.base.Sha256;
+import app.lacuna.common.Sha256;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;

@@ -1,6 +1,6 @@
 package app.lacuna.compression;
 
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.UnsupportedFeature;
 import com.github.luben.zstd.Zstd;
 
 /**

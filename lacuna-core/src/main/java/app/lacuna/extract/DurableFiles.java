@@ -2,9 +2,9 @@ package app.lacuna.extract;
 
 import static java.util.Objects.requireNonNull;
 
+import app.lacuna.concurrent.InOrder;
+import app.lacuna.concurrent.Workers;
 import app.lacuna.files.DurableFolder;
-import app.lacuna.pipeline.InOrder;
-import app.lacuna.pipeline.Workers;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.LinkOption;

@@ -4,12 +4,12 @@ import static java.util.Objects.requireNonNull;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressMeter;
 import app.lacuna.clearing.Batch;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.NotEnoughSpace;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.NotEnoughSpace;
+import app.lacuna.error.UnsupportedFeature;
 import app.lacuna.staging.Existing;
 import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.StagedFile;

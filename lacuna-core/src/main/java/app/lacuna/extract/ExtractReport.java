@@ -1,7 +1,7 @@
 package app.lacuna.extract;
 
-import app.lacuna.base.SaturatedSum;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.SaturatedSum;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;

@@ -2,9 +2,9 @@ package app.lacuna.extract;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.Aside;
 import app.lacuna.clearing.Clearer;
+import app.lacuna.common.CancelToken;
 import app.lacuna.files.Presence;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;

@@ -2,12 +2,12 @@ package app.lacuna.extract;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Sha256;
 import app.lacuna.clearing.Clearer;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Sha256;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.FileMark;
 import app.lacuna.staging.FreeSpace;

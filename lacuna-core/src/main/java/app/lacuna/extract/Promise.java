@@ -1,7 +1,7 @@
 package app.lacuna.extract;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Sha256;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Sha256;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
 import app.lacuna.selection.ItemKind;

@@ -1,9 +1,9 @@
 package app.lacuna.forecast;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
-import app.lacuna.pipeline.InOrder;
-import app.lacuna.pipeline.Workers;
+import app.lacuna.common.CancelToken;
+import app.lacuna.concurrent.InOrder;
+import app.lacuna.concurrent.Workers;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;

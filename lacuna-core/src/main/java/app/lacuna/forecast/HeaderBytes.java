@@ -2,10 +2,10 @@ package app.lacuna.forecast;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.Authentication;
-import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.crypto.AesStrength;
+import app.lacuna.crypto.Authentication;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.crypto.TraditionalCipher;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import java.nio.charset.StandardCharsets;

@@ -2,12 +2,12 @@ package app.lacuna.forecast;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.Authentication;
-import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.KeyDerivation;
-import app.lacuna.cipher.Primitives;
-import app.lacuna.pipeline.Batches;
+import app.lacuna.concurrent.Batches;
+import app.lacuna.crypto.AesStrength;
+import app.lacuna.crypto.Authentication;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.crypto.KeyDerivation;
+import app.lacuna.crypto.Primitives;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
 import java.time.Duration;

@@ -1,11 +1,11 @@
 package app.lacuna.generations;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Sha256;
-import app.lacuna.pipeline.Batches;
-import app.lacuna.pipeline.InOrder;
-import app.lacuna.pipeline.Workers;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Sha256;
+import app.lacuna.concurrent.Batches;
+import app.lacuna.concurrent.InOrder;
+import app.lacuna.concurrent.Workers;
 import app.lacuna.selection.DetailsReader;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;

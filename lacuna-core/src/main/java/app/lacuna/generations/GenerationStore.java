@@ -2,9 +2,9 @@ package app.lacuna.generations;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.failure.DestinationMissing;
-import app.lacuna.failure.DestinationTaken;
-import app.lacuna.failure.RoundIsRunning;
+import app.lacuna.error.DestinationMissing;
+import app.lacuna.error.DestinationTaken;
+import app.lacuna.error.RoundIsRunning;
 import app.lacuna.files.Failpoint;
 import app.lacuna.files.Presence;
 import app.lacuna.state.PrivatePlaces;

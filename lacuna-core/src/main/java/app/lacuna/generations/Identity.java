@@ -2,7 +2,7 @@ package app.lacuna.generations;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.Sha256;
+import app.lacuna.common.Sha256;
 import app.lacuna.selection.DetailsReader;
 import app.lacuna.selection.FileDetails;
 import java.io.IOException;

@@ -62,7 +62,7 @@ public record Manifest(
     }
 
     /**
-     * @throws app.lacuna.failure.DamagedArchive if it makes no sense
+     * @throws app.lacuna.error.DamagedArchive if it makes no sense
      */
     public static Manifest read(InputStream in) throws IOException {
         return ManifestText.read(in);

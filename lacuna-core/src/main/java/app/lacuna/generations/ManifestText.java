@@ -1,7 +1,7 @@
 package app.lacuna.generations;
 
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
 import app.lacuna.generations.Manifest.Root;
 import app.lacuna.selection.ItemKind;
 import java.io.BufferedReader;

@@ -1,7 +1,7 @@
 package app.lacuna.generations;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressMeter;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressMeter;
 import app.lacuna.files.Presence;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;

@@ -6,9 +6,9 @@ import app.lacuna.archive.Listing;
 import app.lacuna.archive.Nested;
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.zip.VolumeNames;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.delivery.disc.reading.OpenedDiscs;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.disc.read.OpenedDiscs;
 import app.lacuna.looseends.ByArchive;
 import app.lacuna.looseends.Evidence;
 import app.lacuna.staging.FileMarks;
@@ -21,7 +21,7 @@ public final class ArchiveEvidence {
     /**
      * Checks the archive first, where one code protects all of it. It stays open.
      *
-     * @throws app.lacuna.failure.DamagedArchive if it was damaged or changed by somebody
+     * @throws app.lacuna.error.DamagedArchive if it was damaged or changed by somebody
      */
     public static Evidence of(OpenedArchive archive, ProgressListener listener, CancelToken cancel)
             throws IOException {

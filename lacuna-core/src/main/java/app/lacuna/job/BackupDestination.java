@@ -1,6 +1,6 @@
 package app.lacuna.job;
 
-import app.lacuna.failure.DestinationTaken;
+import app.lacuna.error.DestinationTaken;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.rounds.Round;
 import java.io.IOException;

@@ -1,8 +1,8 @@
 package app.lacuna.job;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.failure.NothingToPack;
-import app.lacuna.failure.SourceNotMounted;
+import app.lacuna.common.CancelToken;
+import app.lacuna.error.NothingToPack;
+import app.lacuna.error.SourceNotMounted;
 import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Manifest;
 import app.lacuna.generations.MountPoint;

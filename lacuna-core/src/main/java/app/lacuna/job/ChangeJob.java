@@ -6,13 +6,13 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.Encryption;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.change.ChangePlan;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
-import app.lacuna.failure.ArchiveChanged;
+import app.lacuna.edit.ChangePlan;
+import app.lacuna.error.ArchiveChanged;
 import java.io.IOException;
 import java.util.Comparator;
 import java.util.Locale;
@@ -44,7 +44,7 @@ public final class ChangeJob {
 
     /**
      * @throws ArchiveChanged if the plan was made for something else
-     * @throws app.lacuna.failure.DamagedArchive if names are hidden and something is damaged, or if
+     * @throws app.lacuna.error.DamagedArchive if names are hidden and something is damaged, or if
      *     headers of what was to be kept are; data that is copied is not looked into
      */
     public RewriteResult run(ChangePlan plan) throws IOException {

@@ -1,10 +1,10 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.zip.ZipArchives;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.disc.DiscOrder;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.disc.DiscOrder;
 import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -41,9 +41,9 @@ public final class DiscsJob {
 
     /**
      * @param password that of the archive, absent if it has none; the caller closes it
-     * @throws app.lacuna.failure.TooLargeForDisc if discs were to open alone and a file is larger
+     * @throws app.lacuna.error.TooLargeForDisc if discs were to open alone and a file is larger
      *     than one
-     * @throws app.lacuna.failure.TargetExists if an image of that name is there already
+     * @throws app.lacuna.error.TargetExists if an image of that name is there already
      */
     public DiscsResult run(Optional<Secret> password) throws IOException {
         return new DiscImages(order, DiscImages.Known.LAIN_AROUND, folder, listener, cancel)

@@ -1,6 +1,6 @@
 package app.lacuna.job;
 
-import app.lacuna.recovery.RepairReport.Stretch;
+import app.lacuna.reedsolomon.RepairReport.Stretch;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;

@@ -1,8 +1,8 @@
 package app.lacuna.job;
 
-import app.lacuna.delivery.disc.DiscFacts;
-import app.lacuna.delivery.disc.DiscOrder;
-import app.lacuna.proof.ProofReport.ReadBack;
+import app.lacuna.disc.DiscFacts;
+import app.lacuna.disc.DiscOrder;
+import app.lacuna.verify.ProofReport.ReadBack;
 import java.nio.file.Path;
 import java.util.List;
 

@@ -1,11 +1,11 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.SaturatedSum;
-import app.lacuna.base.Stage;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.SaturatedSum;
+import app.lacuna.common.Stage;
 import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Changes;
 import app.lacuna.generations.Identity;

@@ -1,17 +1,17 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.WrongPassword;
 import app.lacuna.files.Presence;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;
-import app.lacuna.proof.Proof;
-import app.lacuna.proof.ProofEntry;
+import app.lacuna.verify.Proof;
+import app.lacuna.verify.ProofEntry;
 import java.io.IOException;
 import java.util.HashMap;
 import java.util.HashSet;

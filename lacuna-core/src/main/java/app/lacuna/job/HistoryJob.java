@@ -1,10 +1,10 @@
 package app.lacuna.job;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Spelling;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Spelling;
+import app.lacuna.error.WrongPassword;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.History;

@@ -2,8 +2,8 @@ package app.lacuna.job;
 
 import app.lacuna.archive.zip.KeepingWatch;
 import app.lacuna.archive.zip.KeptEntry;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressMeter;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressMeter;
 
 /** Keeps the progress and the cancelling up while entries are taken over. */
 record KeepingReport(ProgressMeter meter, CancelToken cancel) implements KeepingWatch {

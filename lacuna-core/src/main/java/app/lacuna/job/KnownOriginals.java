@@ -1,8 +1,8 @@
 package app.lacuna.job;
 
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.CancelToken;
 import app.lacuna.looseends.LooseEnds;
 import app.lacuna.looseends.Seen;
 import java.nio.file.Path;

@@ -1,13 +1,13 @@
 package app.lacuna.job;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.delivery.mail.MailMessage;
-import app.lacuna.delivery.mail.Outgoing;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.NotEnoughSpace;
-import app.lacuna.failure.TargetUnusable;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.NotEnoughSpace;
+import app.lacuna.error.TargetUnusable;
+import app.lacuna.mail.MailMessage;
+import app.lacuna.mail.Outgoing;
 import app.lacuna.staging.Existing;
 import app.lacuna.staging.FreeSpace;
 import app.lacuna.staging.StagedSet;

@@ -1,17 +1,17 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.zip.VolumeNames;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
 import app.lacuna.clearing.FreeName;
-import app.lacuna.delivery.mail.Letter;
-import app.lacuna.delivery.mail.MailMessage;
-import app.lacuna.delivery.mail.Outgoing;
-import app.lacuna.delivery.mail.PartsKind;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.error.MailTrouble;
 import app.lacuna.exposure.Opener;
-import app.lacuna.failure.MailTrouble;
+import app.lacuna.mail.Letter;
+import app.lacuna.mail.MailMessage;
+import app.lacuna.mail.Outgoing;
+import app.lacuna.mail.PartsKind;
+import app.lacuna.opener.OpenerKind;
 import app.lacuna.staging.Existing;
 import java.io.IOException;
 import java.nio.file.DirectoryNotEmptyException;

@@ -1,7 +1,7 @@
 package app.lacuna.job;
 
-import app.lacuna.delivery.mail.PartsKind;
 import app.lacuna.exposure.Opener;
+import app.lacuna.mail.PartsKind;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;

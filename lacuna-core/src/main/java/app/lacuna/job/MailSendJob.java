@@ -1,13 +1,13 @@
 package app.lacuna.job;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Stage;
-import app.lacuna.delivery.mail.MailMessage;
-import app.lacuna.delivery.mail.MailService;
-import app.lacuna.delivery.mail.Outgoing;
-import app.lacuna.failure.MailTrouble;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Stage;
+import app.lacuna.error.MailTrouble;
+import app.lacuna.mail.MailMessage;
+import app.lacuna.mail.MailService;
+import app.lacuna.mail.Outgoing;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

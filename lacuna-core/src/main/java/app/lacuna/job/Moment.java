@@ -1,10 +1,10 @@
 package app.lacuna.job;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Spelling;
-import app.lacuna.failure.DestinationMissing;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Spelling;
+import app.lacuna.error.DestinationMissing;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;
@@ -47,7 +47,7 @@ public final class Moment implements Closeable {
 
     /**
      * @param password the caller closes it
-     * @throws app.lacuna.failure.WrongPassword if it opens nothing
+     * @throws app.lacuna.error.WrongPassword if it opens nothing
      */
     public static Moment open(
             GenerationStore store,

@@ -1,6 +1,6 @@
 package app.lacuna.job;
 
-import app.lacuna.base.Progress;
+import app.lacuna.common.Progress;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.function.LongSupplier;

@@ -2,18 +2,18 @@ package app.lacuna.job;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Spelling;
 import app.lacuna.clearing.ArchiveFingerprint;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Spelling;
 import app.lacuna.compression.NativeMethods;
-import app.lacuna.delivery.disc.DiscFacts.Spread;
-import app.lacuna.delivery.disc.DiscOrder;
-import app.lacuna.delivery.disc.DiscOrder.Form;
+import app.lacuna.disc.DiscFacts.Spread;
+import app.lacuna.disc.DiscOrder;
+import app.lacuna.disc.DiscOrder.Form;
+import app.lacuna.error.NothingToPack;
+import app.lacuna.error.PageCanNotOpen;
 import app.lacuna.exposure.Opener;
-import app.lacuna.failure.NothingToPack;
-import app.lacuna.failure.PageCanNotOpen;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemKind;
@@ -71,7 +71,7 @@ public final class PackDiscsJob {
 
     /**
      * @param password present exactly if the options protect; the caller closes it
-     * @throws app.lacuna.failure.TargetExists if an image of that name is there already
+     * @throws app.lacuna.error.TargetExists if an image of that name is there already
      */
     public Result run(Optional<Secret> password) throws IOException {
         if (password.isEmpty()) {

@@ -1,15 +1,15 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.zip.VolumeNames;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Spelling;
 import app.lacuna.clearing.ArchiveFingerprint;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Spelling;
 import app.lacuna.compression.NativeMethods;
-import app.lacuna.failure.NothingToPack;
-import app.lacuna.failure.ProofFailed;
-import app.lacuna.failure.TargetExists;
+import app.lacuna.error.NothingToPack;
+import app.lacuna.error.ProofFailed;
+import app.lacuna.error.TargetExists;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.staging.StagedSet;

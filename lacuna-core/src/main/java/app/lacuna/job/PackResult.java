@@ -2,11 +2,11 @@ package app.lacuna.job;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.selection.Renamed;
 import app.lacuna.staging.FileMarks;
+import app.lacuna.verify.ProofReport;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;

@@ -1,8 +1,8 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressMeter;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressMeter;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.LeftOut;
 import java.util.ArrayList;

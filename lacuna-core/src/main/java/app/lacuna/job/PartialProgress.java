@@ -1,8 +1,8 @@
 package app.lacuna.job;
 
-import app.lacuna.base.Progress;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
+import app.lacuna.common.Progress;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
 
 /** The progress of one step, as a part of the progress of the whole job. */
 final class PartialProgress implements ProgressListener {

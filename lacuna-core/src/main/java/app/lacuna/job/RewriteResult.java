@@ -1,7 +1,7 @@
 package app.lacuna.job;
 
-import app.lacuna.proof.ProofReport;
 import app.lacuna.selection.LeftOut;
+import app.lacuna.verify.ProofReport;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;

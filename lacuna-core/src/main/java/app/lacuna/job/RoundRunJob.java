@@ -1,14 +1,14 @@
 package app.lacuna.job;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Progress;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Spelling;
-import app.lacuna.base.Stage;
-import app.lacuna.failure.DestinationMissing;
-import app.lacuna.failure.NotEnoughSpace;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Progress;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Spelling;
+import app.lacuna.common.Stage;
+import app.lacuna.error.DestinationMissing;
+import app.lacuna.error.NotEnoughSpace;
 import app.lacuna.files.Presence;
 import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Changes;
@@ -18,14 +18,14 @@ import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Manifest;
 import app.lacuna.generations.Places;
 import app.lacuna.generations.Retention;
-import app.lacuna.proof.ProofEntry;
-import app.lacuna.proof.ProofReport;
 import app.lacuna.rounds.Backup;
 import app.lacuna.rounds.Round;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;
 import app.lacuna.staging.FreeSpace;
+import app.lacuna.verify.ProofEntry;
+import app.lacuna.verify.ProofReport;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -106,7 +106,7 @@ public final class RoundRunJob {
 
     /**
      * @throws DestinationMissing if its drive is not there
-     * @throws app.lacuna.failure.WrongPassword if the last generation has another one
+     * @throws app.lacuna.error.WrongPassword if the last generation has another one
      */
     public RoundRun run() throws IOException {
         GenerationStore store = store();

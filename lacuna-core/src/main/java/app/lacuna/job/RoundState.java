@@ -1,6 +1,6 @@
 package app.lacuna.job;
 
-import app.lacuna.failure.DestinationMissing;
+import app.lacuna.error.DestinationMissing;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.rounds.Backup;

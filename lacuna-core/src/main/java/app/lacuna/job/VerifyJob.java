@@ -1,16 +1,16 @@
 package app.lacuna.job;
 
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.ReadableFile;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.proof.Proof;
-import app.lacuna.proof.ProofReport;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.error.DamagedArchive;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.ItemReader;
 import app.lacuna.selection.SelectionScanner;
+import app.lacuna.verify.Proof;
+import app.lacuna.verify.ProofReport;
 import java.io.IOException;
 import java.nio.file.DirectoryStream;
 import java.nio.file.Files;

@@ -4,10 +4,10 @@ import static java.util.Objects.requireNonNull;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.SameBytes;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.SameBytes;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.staging.FileMarks;
 import java.io.IOException;

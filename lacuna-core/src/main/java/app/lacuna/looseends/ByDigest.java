@@ -1,9 +1,9 @@
 package app.lacuna.looseends;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Sha256;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Sha256;
 import app.lacuna.staging.FileMarks;
 import java.io.IOException;
 import java.io.InputStream;

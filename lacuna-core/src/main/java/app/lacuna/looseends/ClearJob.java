@@ -2,16 +2,16 @@ package app.lacuna.looseends;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Stage;
 import app.lacuna.clearing.Aside;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.NotRecordedException;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Stage;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
 import java.nio.file.DirectoryNotEmptyException;

@@ -1,8 +1,8 @@
 package app.lacuna.looseends;
 
-import app.lacuna.base.SaturatedSum;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
+import app.lacuna.common.SaturatedSum;
 import java.nio.file.Path;
 import java.util.List;
 

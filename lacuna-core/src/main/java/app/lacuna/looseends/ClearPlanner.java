@@ -1,8 +1,8 @@
 package app.lacuna.looseends;
 
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
+import app.lacuna.common.CancelToken;
 import app.lacuna.state.CurrentUser;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,12 +1,12 @@
 package app.lacuna.looseends;
 
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.ArchiveFingerprint;
 import app.lacuna.clearing.Batch;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.CancelToken;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,8 +1,8 @@
 package app.lacuna.looseends;
 
-import app.lacuna.base.SaturatedSum;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.SaturatedSum;
 import java.util.ArrayList;
 import java.util.List;
 

@@ -2,12 +2,12 @@ package app.lacuna.looseends;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.Aside;
 import app.lacuna.clearing.Clearer;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.CancelToken;
 import app.lacuna.trash.Trash;
 import java.io.IOException;
 import java.nio.file.Path;

@@ -1,6 +1,6 @@
 package app.lacuna.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.Arrays;

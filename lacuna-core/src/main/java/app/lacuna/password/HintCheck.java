@@ -1,6 +1,6 @@
 package app.lacuna.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.nio.CharBuffer;
 import java.util.Locale;
 

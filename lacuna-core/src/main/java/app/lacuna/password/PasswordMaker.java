@@ -1,6 +1,6 @@
 package app.lacuna.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

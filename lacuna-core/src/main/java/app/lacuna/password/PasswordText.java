@@ -1,8 +1,8 @@
 package app.lacuna.password;
 
-import app.lacuna.base.Secret;
-import app.lacuna.failure.PasswordUnusable;
-import app.lacuna.failure.PasswordUnusable.Reason;
+import app.lacuna.common.Secret;
+import app.lacuna.error.PasswordUnusable;
+import app.lacuna.error.PasswordUnusable.Reason;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;

@@ -1,6 +1,6 @@
 package app.lacuna.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import com.nulabinc.zxcvbn.Pattern;
 import com.nulabinc.zxcvbn.Zxcvbn;
 import com.nulabinc.zxcvbn.matchers.Match;

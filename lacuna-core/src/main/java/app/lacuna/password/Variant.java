@@ -1,6 +1,6 @@
 package app.lacuna.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 
 /**
  * A password near the typed one. Whoever holds it closes it.

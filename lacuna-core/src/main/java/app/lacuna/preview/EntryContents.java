@@ -2,7 +2,7 @@ package app.lacuna.preview;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Arrays;

@@ -2,7 +2,7 @@ package app.lacuna.preview;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
 import java.io.IOException;
@@ -20,8 +20,8 @@ public final class PreviewReader {
 
     /**
      * @throws java.util.concurrent.CancellationException when something else is wanted
-     * @throws app.lacuna.failure.DamagedArchive if the entry is not what was packed; nothing of it
-     *     is given out then
+     * @throws app.lacuna.error.DamagedArchive if the entry is not what was packed; nothing of it is
+     *     given out then
      */
     public static Preview read(OpenedArchive reader, ArchiveEntry entry, CancelToken cancel)
             throws IOException {

@@ -3,7 +3,7 @@ package app.lacuna.rounds;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.opener.OpenerKind;
 import app.lacuna.selection.ExcludeRules;
 import java.nio.file.Path;
 import java.time.LocalDate;

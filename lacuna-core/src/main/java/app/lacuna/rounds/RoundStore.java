@@ -3,7 +3,7 @@ package app.lacuna.rounds;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.opener.OpenerKind;
 import app.lacuna.selection.PatternText;
 import app.lacuna.state.StateFile;
 import com.fasterxml.jackson.databind.JsonNode;

@@ -1,6 +1,6 @@
 package app.lacuna.selection;
 
-import app.lacuna.base.SaturatedSum;
+import app.lacuna.common.SaturatedSum;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

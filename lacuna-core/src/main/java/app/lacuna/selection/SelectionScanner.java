@@ -1,6 +1,6 @@
 package app.lacuna.selection;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;

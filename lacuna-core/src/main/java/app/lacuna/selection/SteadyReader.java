@@ -2,7 +2,7 @@ package app.lacuna.selection;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.failure.SourceUnreadable;
+import app.lacuna.error.SourceUnreadable;
 import java.io.IOException;
 import java.nio.file.NoSuchFileException;
 import java.util.Optional;

@@ -3,8 +3,8 @@ package app.lacuna.staging;
 import static java.util.Objects.requireNonNull;
 
 import app.lacuna.clearing.Register;
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.TargetUnusable;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.TargetUnusable;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.FileAlreadyExistsException;

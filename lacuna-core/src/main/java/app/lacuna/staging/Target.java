@@ -3,9 +3,9 @@ package app.lacuna.staging;
 import static java.util.Objects.requireNonNull;
 
 import app.lacuna.clearing.FreeName;
-import app.lacuna.failure.ReadOnlyTarget;
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.TargetUnusable;
+import app.lacuna.error.ReadOnlyTarget;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.TargetUnusable;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;

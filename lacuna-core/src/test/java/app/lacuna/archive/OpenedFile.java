@@ -1,10 +1,10 @@
 package app.lacuna.archive;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Spelling;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Spelling;
+import app.lacuna.error.DamagedArchive;
 import app.lacuna.selection.FileDetails;
 import java.io.IOException;
 import java.io.InputStream;

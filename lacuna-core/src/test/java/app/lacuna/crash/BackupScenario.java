@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Form;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.generations.Keep;
 import app.lacuna.job.Moment;
 import app.lacuna.job.RoundCheckJob;

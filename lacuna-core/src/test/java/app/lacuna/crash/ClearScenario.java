@@ -3,10 +3,10 @@ package app.lacuna.crash;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.TestRegister;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
 import app.lacuna.job.PackResult;
 import app.lacuna.looseends.ByDigest;
 import app.lacuna.looseends.ClearJob;

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.compression.Level;
-import app.lacuna.delivery.disc.DiscFacts.Spread;
-import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.disc.DiscFacts.Spread;
+import app.lacuna.disc.Recovery;
 import app.lacuna.job.Discs;
 import java.io.IOException;
 import java.nio.file.Files;

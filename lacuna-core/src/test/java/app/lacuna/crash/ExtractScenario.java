@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.LooseEnd;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
 import app.lacuna.extract.ConflictRule;
 import app.lacuna.extract.ExtractOptions;
 import app.lacuna.extract.Extractor;

@@ -3,10 +3,10 @@ package app.lacuna.crash;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.Register;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
 import app.lacuna.files.DurableFolder;
 import app.lacuna.job.Jobs;
 import app.lacuna.job.VerifyJob;

@@ -8,7 +8,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
 import app.lacuna.job.Jobs;

@@ -2,7 +2,7 @@ package app.lacuna.generations;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import app.lacuna.generations.Manifest.Root;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;

@@ -2,11 +2,11 @@ package app.lacuna.generations;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Sha256;
-import app.lacuna.base.Stage;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Sha256;
+import app.lacuna.common.Stage;
 import app.lacuna.generations.Changes.Counts;
 import app.lacuna.generations.Changes.Decided;
 import app.lacuna.generations.Changes.Found;

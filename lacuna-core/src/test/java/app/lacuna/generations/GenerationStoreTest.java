@@ -5,9 +5,9 @@ import static app.lacuna.generations.Lines.SECOND;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.failure.DestinationMissing;
-import app.lacuna.failure.DestinationTaken;
-import app.lacuna.failure.RoundIsRunning;
+import app.lacuna.error.DestinationMissing;
+import app.lacuna.error.DestinationTaken;
+import app.lacuna.error.RoundIsRunning;
 import java.io.Closeable;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -5,7 +5,7 @@ import static app.lacuna.generations.Lines.THEN;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.error.DamagedArchive;
 import app.lacuna.generations.Manifest.Root;
 import app.lacuna.selection.ItemKind;
 import java.io.ByteArrayInputStream;

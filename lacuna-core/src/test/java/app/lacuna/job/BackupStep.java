@@ -2,10 +2,10 @@ package app.lacuna.job;
 
 import app.lacuna.archive.Form;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
 import app.lacuna.clearing.Register;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.Keep;
 import app.lacuna.rounds.Round;

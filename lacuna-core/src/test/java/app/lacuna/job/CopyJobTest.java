@@ -5,10 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.failure.TargetExists;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.error.TargetExists;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -2,7 +2,7 @@ package app.lacuna.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.delivery.disc.DiscFacts.Spread;
+import app.lacuna.disc.DiscFacts.Spread;
 import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

@@ -11,31 +11,31 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.FileSource;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.disc.DiscFacts.Spread;
-import app.lacuna.delivery.disc.DiscOrder;
-import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.disc.DiscFacts.Spread;
+import app.lacuna.disc.DiscOrder;
+import app.lacuna.disc.Recovery;
+import app.lacuna.error.DiscMissing;
+import app.lacuna.error.DiscTooSmall;
+import app.lacuna.error.DiscsDoNotBelong;
+import app.lacuna.error.PageCanNotOpen;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.TooLargeForDisc;
+import app.lacuna.error.WrongPassword;
 import app.lacuna.extract.ExtractReport;
 import app.lacuna.extract.ExtractedEntry;
-import app.lacuna.failure.DiscMissing;
-import app.lacuna.failure.DiscTooSmall;
-import app.lacuna.failure.DiscsDoNotBelong;
-import app.lacuna.failure.PageCanNotOpen;
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.TooLargeForDisc;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.FileSource;
 import app.lacuna.job.DiscsRepaired.State;
-import app.lacuna.proof.ProofReport;
-import app.lacuna.proof.Verdict;
-import app.lacuna.recovery.RecoveryFinder;
-import app.lacuna.recovery.RecoveryHeader;
+import app.lacuna.reedsolomon.RecoveryFinder;
+import app.lacuna.reedsolomon.RecoveryHeader;
 import app.lacuna.selection.ItemKind;
+import app.lacuna.verify.ProofReport;
+import app.lacuna.verify.Verdict;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.RandomAccessFile;
@@ -493,7 +493,7 @@ class DiscsJobTest {
         CancelSource cancel = new CancelSource();
         ProgressListener late =
                 progress -> {
-                    if (progress.stage() == app.lacuna.base.Stage.IMAGING
+                    if (progress.stage() == app.lacuna.common.Stage.IMAGING
                             && progress.fraction() > 0.5) {
                         cancel.cancel();
                     }

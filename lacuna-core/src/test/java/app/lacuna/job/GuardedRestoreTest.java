@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Form;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Progress;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.base.Stage;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Progress;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
+import app.lacuna.common.Stage;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.generations.Keep;

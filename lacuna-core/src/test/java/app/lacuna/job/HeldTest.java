@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.Register;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -119,8 +119,8 @@ class KilledTest {
                     assertThat(
                                     new VerifyJob(
                                                     reader,
-                                                    app.lacuna.base.ProgressListener.none(),
-                                                    app.lacuna.base.CancelToken.never())
+                                                    app.lacuna.common.ProgressListener.none(),
+                                                    app.lacuna.common.CancelToken.never())
                                             .run(java.util.Optional.empty())
                                             .archiveIsWhole())
                             .isTrue();

@@ -2,7 +2,7 @@ package app.lacuna.job;
 
 import app.lacuna.archive.iso.IsoEntry;
 import app.lacuna.archive.iso.IsoReader;
-import app.lacuna.bytes.FileSource;
+import app.lacuna.io.FileSource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;

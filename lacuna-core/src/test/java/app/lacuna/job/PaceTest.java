@@ -2,8 +2,8 @@ package app.lacuna.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Progress;
-import app.lacuna.base.Stage;
+import app.lacuna.common.Progress;
+import app.lacuna.common.Stage;
 import java.time.Duration;
 import org.junit.jupiter.api.Test;
 

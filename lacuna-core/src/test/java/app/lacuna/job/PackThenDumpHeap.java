@@ -2,9 +2,9 @@ package app.lacuna.job;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.password.PasswordText;
 import app.lacuna.selection.SelectionScanner;
 import app.lacuna.staging.Existing;

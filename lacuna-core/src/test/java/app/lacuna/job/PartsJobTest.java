@@ -8,15 +8,15 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.mail.PartsKind;
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.TooLargeForMail;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.TooLargeForMail;
+import app.lacuna.error.WrongPassword;
+import app.lacuna.mail.PartsKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -123,7 +123,7 @@ class PartsJobTest {
         Files.delete(made.files().get(1));
         assertThatThrownBy(() -> Jobs.open(made.files().get(0), "ebb"))
                 .isInstanceOfSatisfying(
-                        app.lacuna.failure.VolumeMissing.class,
+                        app.lacuna.error.VolumeMissing.class,
                         failure -> assertThat(failure.facts()).contains("a.z02"));
     }
 

@@ -3,7 +3,7 @@ package app.lacuna.job;
 import app.lacuna.archive.iso.IsoFolder;
 import app.lacuna.archive.iso.IsoImage;
 import app.lacuna.archive.iso.VolumeName;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;

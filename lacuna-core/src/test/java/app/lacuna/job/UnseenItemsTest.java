@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.Form;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Stage;
-import app.lacuna.failure.DestinationTaken;
-import app.lacuna.failure.SourceNotMounted;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Stage;
+import app.lacuna.error.DestinationTaken;
+import app.lacuna.error.SourceNotMounted;
 import app.lacuna.generations.BackupScope;
 import app.lacuna.generations.Changes;
 import app.lacuna.generations.Keep;

@@ -9,11 +9,11 @@ import app.lacuna.archive.OpenedArchive;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Progress;
-import app.lacuna.base.Secret;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Progress;
+import app.lacuna.common.Secret;
+import app.lacuna.error.DamagedArchive;
 import app.lacuna.password.Slip;
 import app.lacuna.password.Variant;
 import java.io.IOException;
@@ -122,7 +122,7 @@ class VariantSearchTest {
         Mockito.when(reader.open(Mockito.any())).thenReturn(opened);
         Mockito.doThrow(
                         new DamagedArchive(
-                                app.lacuna.failure.Damage.AUTHENTICATION_OR_PASSWORD, "a", 0))
+                                app.lacuna.error.Damage.AUTHENTICATION_OR_PASSWORD, "a", 0))
                 .when(opened)
                 .confirmPassword(Mockito.any());
         assertThat(search(reader, "ab", CancelToken.never())).isEmpty();

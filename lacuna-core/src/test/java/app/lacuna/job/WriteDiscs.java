@@ -3,8 +3,8 @@ package app.lacuna.job;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.compression.Level;
-import app.lacuna.delivery.disc.DiscFacts.Spread;
-import app.lacuna.delivery.disc.Recovery;
+import app.lacuna.disc.DiscFacts.Spread;
+import app.lacuna.disc.Recovery;
 import java.nio.file.Path;
 
 /** Writes a set of discs in a Java of its own: whether its heap is enough, is what it is about. */

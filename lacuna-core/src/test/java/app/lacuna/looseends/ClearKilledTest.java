@@ -2,10 +2,10 @@ package app.lacuna.looseends;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.Register;
 import app.lacuna.clearing.TestRegister;
+import app.lacuna.common.CancelToken;
 import app.lacuna.trash.FreedesktopTrash;
 import app.lacuna.trash.Trash;
 import java.io.BufferedReader;

@@ -3,8 +3,8 @@ package app.lacuna.looseends;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.CancelToken;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -5,11 +5,11 @@ import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.TestRegister;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.ProgressListener;
 import app.lacuna.trash.FreedesktopTrash;
 import app.lacuna.trash.Trash;
 import java.io.IOException;

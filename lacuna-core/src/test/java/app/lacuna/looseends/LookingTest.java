@@ -2,12 +2,12 @@ package app.lacuna.looseends;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Sha256;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.ReadableFile.Sort;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Sha256;
 import app.lacuna.looseends.Seen.SeenFile;
 import app.lacuna.looseends.Seen.State;
 import app.lacuna.trash.FreedesktopTrash;

@@ -3,13 +3,13 @@ package app.lacuna.looseends;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.InTrash;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.LooseEnd.Kind;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.TestRegister;
+import app.lacuna.common.CancelToken;
 import app.lacuna.job.Jobs;
 import app.lacuna.looseends.Seen.State;
 import app.lacuna.staging.Existing;

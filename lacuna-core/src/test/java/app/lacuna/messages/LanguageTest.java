@@ -90,8 +90,8 @@ class LanguageTest {
     @Test
     void whatIsNotTranslatedIsSaidInEnglish() {
         Language nobodys = new Language("xx");
-        assertThat(nobodys.translated("app.lacuna.slip")).isEmpty();
-        assertThat(nobodys.texts("app.lacuna.slip", "texts")).containsEntry("sign.0037", "seven");
+        assertThat(nobodys.translated("app.lacuna.print")).isEmpty();
+        assertThat(nobodys.texts("app.lacuna.print", "texts")).containsEntry("sign.0037", "seven");
     }
 
     @Test

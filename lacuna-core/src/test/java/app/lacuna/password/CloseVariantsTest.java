@@ -2,7 +2,7 @@ package app.lacuna.password;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;

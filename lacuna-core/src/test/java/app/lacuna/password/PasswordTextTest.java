@@ -3,9 +3,9 @@ package app.lacuna.password;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.Secret;
-import app.lacuna.failure.PasswordUnusable;
-import app.lacuna.failure.PasswordUnusable.Reason;
+import app.lacuna.common.Secret;
+import app.lacuna.error.PasswordUnusable;
+import app.lacuna.error.PasswordUnusable.Reason;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;

@@ -3,7 +3,7 @@ package app.lacuna.password;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.security.SecureRandom;
 import java.util.HashSet;
 import java.util.List;

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.opener.OpenerKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -2,7 +2,7 @@ package app.lacuna.selection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,6 +1,6 @@
 package app.lacuna.selection;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import java.nio.file.Path;
 import java.util.List;
 

@@ -3,8 +3,8 @@ package app.lacuna.selection;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.CancelToken;
 import app.lacuna.selection.LeftOut.Reason;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -2,7 +2,7 @@ package app.lacuna.selection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.failure.SourceUnreadable;
+import app.lacuna.error.SourceUnreadable;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;

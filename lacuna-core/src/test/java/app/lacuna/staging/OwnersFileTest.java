@@ -7,7 +7,7 @@ import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
 import app.lacuna.clearing.TestRegister;
-import app.lacuna.failure.TargetExists;
+import app.lacuna.error.TargetExists;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

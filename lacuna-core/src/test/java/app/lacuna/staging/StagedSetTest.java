@@ -3,8 +3,8 @@ package app.lacuna.staging;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.TargetUnusable;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.TargetUnusable;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;

@@ -61,10 +61,10 @@ class PackageOrderTest {
                     .definedBy("app.lacuna.job")
                     .layer("uses")
                     .definedBy(
-                            "app.lacuna.change",
+                            "app.lacuna.edit",
                             "app.lacuna.delivery..",
                             "app.lacuna.preview",
-                            "app.lacuna.proof",
+                            "app.lacuna.verify",
                             "app.lacuna.extract",
                             "app.lacuna.exposure",
                             "app.lacuna.forecast",
@@ -81,23 +81,23 @@ class PackageOrderTest {
                     .definedBy("app.lacuna.archive")
                     .layer("bytes and files")
                     .definedBy(
-                            "app.lacuna.bytes",
-                            "app.lacuna.cipher",
+                            "app.lacuna.io",
+                            "app.lacuna.crypto",
                             "app.lacuna.compression",
-                            "app.lacuna.recovery",
+                            "app.lacuna.reedsolomon",
                             "app.lacuna.selection")
                     .layer("base")
                     .definedBy(
-                            "app.lacuna.base",
-                            "app.lacuna.failure",
+                            "app.lacuna.common",
+                            "app.lacuna.error",
                             "app.lacuna.files",
                             "app.lacuna.messages",
                             "app.lacuna.staging",
                             "app.lacuna.clearing",
                             "app.lacuna.trash",
                             "app.lacuna.password",
-                            "app.lacuna.slip",
-                            "app.lacuna.pipeline")
+                            "app.lacuna.print",
+                            "app.lacuna.concurrent")
                     .whereLayer("job")
                     .mayNotBeAccessedByAnyLayer()
                     .whereLayer("uses")
@@ -114,10 +114,10 @@ class PackageOrderTest {
             noClasses()
                     .that()
                     .resideInAnyPackage(
-                            "app.lacuna.bytes",
-                            "app.lacuna.cipher",
+                            "app.lacuna.io",
+                            "app.lacuna.crypto",
                             "app.lacuna.compression",
-                            "app.lacuna.recovery")
+                            "app.lacuna.reedsolomon")
                     .should()
                     .dependOnClassesThat()
                     .resideInAnyPackage("app.lacuna.archive..", "app.lacuna.selection");

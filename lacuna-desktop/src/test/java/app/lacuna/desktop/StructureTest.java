@@ -69,7 +69,7 @@ class StructureTest {
                     .dependOnClassesThat()
                     .resideInAnyPackage(
                             "app.lacuna.archive.zip..",
-                            "app.lacuna.cipher..",
+                            "app.lacuna.crypto..",
                             "javax.crypto..",
                             "java.util.zip..");
 }

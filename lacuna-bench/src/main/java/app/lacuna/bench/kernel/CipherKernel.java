@@ -1,11 +1,11 @@
 package app.lacuna.bench.kernel;
 
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.Authentication;
-import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.KeyDerivation;
-import app.lacuna.cipher.Primitives;
-import app.lacuna.cipher.RandomAccessCipher;
+import app.lacuna.crypto.AesStrength;
+import app.lacuna.crypto.Authentication;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.crypto.KeyDerivation;
+import app.lacuna.crypto.Primitives;
+import app.lacuna.crypto.RandomAccessCipher;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;

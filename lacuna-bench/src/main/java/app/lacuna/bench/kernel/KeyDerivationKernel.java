@@ -1,6 +1,6 @@
 package app.lacuna.bench.kernel;
 
-import app.lacuna.cipher.KeyDerivation;
+import app.lacuna.crypto.KeyDerivation;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.util.ArrayList;

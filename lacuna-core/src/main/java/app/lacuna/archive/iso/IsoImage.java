@@ -1,6 +1,6 @@
 package app.lacuna.archive.iso;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;

@@ -1,11 +1,11 @@
 package app.lacuna.archive.iso;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.bytes.SourceInput;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LimitExceeded;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.LimitExceeded;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
+import app.lacuna.io.SourceInput;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;

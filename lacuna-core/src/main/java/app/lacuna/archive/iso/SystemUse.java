@@ -1,7 +1,7 @@
 package app.lacuna.archive.iso;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;

@@ -1,10 +1,10 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.security.GeneralSecurityException;

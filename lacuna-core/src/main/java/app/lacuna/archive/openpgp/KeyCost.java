@@ -1,8 +1,8 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 

@@ -1,9 +1,9 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.bytes.WindowSource;
-import app.lacuna.failure.Damage;
+import app.lacuna.error.Damage;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
+import app.lacuna.io.WindowSource;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 

@@ -1,13 +1,13 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.bytes.SourceInput;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.UnsupportedFeature;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.common.Secret;
+import app.lacuna.error.Damage;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.error.WrongPassword;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;

@@ -1,16 +1,16 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.PinnedSource;
-import app.lacuna.bytes.SourceInput;
-import app.lacuna.bytes.WindowSource;
-import app.lacuna.cipher.SegmentCodes;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.UnsupportedFeature;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.common.Secret;
+import app.lacuna.crypto.SegmentCodes;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.error.WrongPassword;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.PinnedSource;
+import app.lacuna.io.SourceInput;
+import app.lacuna.io.WindowSource;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;

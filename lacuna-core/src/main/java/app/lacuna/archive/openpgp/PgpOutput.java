@@ -1,6 +1,6 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.security.SecureRandom;

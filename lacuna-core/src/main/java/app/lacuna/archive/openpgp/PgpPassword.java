@@ -1,6 +1,6 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 
 /** Passwords as the library takes them. */
 final class PgpPassword {

@@ -1,10 +1,10 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Drained;
-import app.lacuna.bytes.SourceInput;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.Damage;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Drained;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Arrays;

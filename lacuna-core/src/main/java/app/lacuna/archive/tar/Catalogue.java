@@ -1,8 +1,8 @@
 package app.lacuna.archive.tar;
 
 import app.lacuna.archive.Limits;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
 import app.lacuna.selection.FileDetails;
 import app.lacuna.selection.ItemKind;
 import java.io.BufferedReader;

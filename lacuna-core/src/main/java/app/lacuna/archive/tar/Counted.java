@@ -1,6 +1,6 @@
 package app.lacuna.archive.tar;
 
-import app.lacuna.bytes.ByteSource;
+import app.lacuna.io.ByteSource;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.concurrent.atomic.AtomicLong;

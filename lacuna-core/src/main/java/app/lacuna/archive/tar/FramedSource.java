@@ -1,11 +1,11 @@
 package app.lacuna.archive.tar;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.SourceInput;
 import app.lacuna.compression.Decompression;
 import app.lacuna.compression.Method;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 import java.io.InputStream;
 import java.lang.ref.SoftReference;

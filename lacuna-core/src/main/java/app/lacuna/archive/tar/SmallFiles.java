@@ -1,8 +1,8 @@
 package app.lacuna.archive.tar;
 
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.base.Sha256;
-import app.lacuna.failure.SourceUnreadable;
+import app.lacuna.common.Sha256;
+import app.lacuna.error.SourceUnreadable;
 import app.lacuna.selection.DetailsReader;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;

@@ -1,7 +1,7 @@
 package app.lacuna.archive.tar;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.SourceInput;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 import java.io.InputStream;
 

@@ -1,11 +1,11 @@
 package app.lacuna.archive.tar;
 
 import app.lacuna.archive.Limits;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Stage;
-import app.lacuna.bytes.Drained;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Stage;
+import app.lacuna.io.Drained;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 import java.io.InputStream;

@@ -2,9 +2,9 @@ package app.lacuna.archive.tar;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.UnsupportedFeature;
 import app.lacuna.selection.FileDetails;
 import app.lacuna.selection.ItemKind;
 import java.io.EOFException;

@@ -2,13 +2,13 @@ package app.lacuna.archive.tar;
 
 import app.lacuna.archive.ArchiveWriter;
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.base.Sha256;
+import app.lacuna.common.Sha256;
 import app.lacuna.compression.Level;
 import app.lacuna.compression.Method;
-import app.lacuna.failure.SourceUnreadable;
-import app.lacuna.pipeline.Batches;
-import app.lacuna.pipeline.InOrder;
-import app.lacuna.pipeline.Workers;
+import app.lacuna.concurrent.Batches;
+import app.lacuna.concurrent.InOrder;
+import app.lacuna.concurrent.Workers;
+import app.lacuna.error.SourceUnreadable;
 import app.lacuna.selection.DetailsReader;
 import app.lacuna.selection.FileDetails;
 import app.lacuna.selection.FileItem;

@@ -1,10 +1,10 @@
 package app.lacuna.archive.tar;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.bytes.SourceInput;
 import app.lacuna.compression.Decompression;
 import app.lacuna.compression.Method;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

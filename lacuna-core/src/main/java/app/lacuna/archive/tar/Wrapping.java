@@ -1,9 +1,9 @@
 package app.lacuna.archive.tar;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
 import app.lacuna.compression.Decompression;
 import app.lacuna.compression.Method;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;

@@ -3,13 +3,13 @@ package app.lacuna.archive.zip;
 import static java.util.Objects.requireNonNull;
 
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.base.Sha256;
+import app.lacuna.common.Sha256;
 import app.lacuna.compression.BlockDeflater;
 import app.lacuna.compression.ByteRun;
 import app.lacuna.compression.Level;
-import app.lacuna.failure.SourceUnreadable;
-import app.lacuna.pipeline.InOrder;
-import app.lacuna.pipeline.Workers;
+import app.lacuna.concurrent.InOrder;
+import app.lacuna.concurrent.Workers;
+import app.lacuna.error.SourceUnreadable;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.SteadyReader;
 import java.io.IOException;

@@ -1,10 +1,10 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.BufferInput;
 import app.lacuna.compression.Decompression;
 import app.lacuna.compression.Method;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.io.BufferInput;
 import java.io.BufferedInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;

@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.bytes.ByteSource;
+import app.lacuna.io.ByteSource;
 import java.io.Closeable;
 import java.io.EOFException;
 import java.io.IOException;
@@ -95,7 +95,7 @@ public final class CopiedEntries implements Closeable {
      * Whether this entry of the new archive is the copy that it should be.
      *
      * @param onRead told how many packed bytes have been compared since it was told last
-     * @throws app.lacuna.failure.DamagedArchive if the headers of one of the two make no sense
+     * @throws app.lacuna.error.DamagedArchive if the headers of one of the two make no sense
      */
     public boolean isCopy(int index, LongConsumer onRead) throws IOException {
         KeptEntry kept = keptAt.get(index);

@@ -1,9 +1,9 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.BufferInput;
-import app.lacuna.cipher.EncryptedStream;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.crypto.EncryptedStream;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.io.BufferInput;
 import java.io.IOException;
 import java.io.InputStream;
 

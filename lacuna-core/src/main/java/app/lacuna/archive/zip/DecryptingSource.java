@@ -1,8 +1,8 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.cipher.RandomAccessCipher;
-import app.lacuna.failure.VolumeMissing;
+import app.lacuna.crypto.RandomAccessCipher;
+import app.lacuna.error.VolumeMissing;
+import app.lacuna.io.ByteSource;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 

@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 

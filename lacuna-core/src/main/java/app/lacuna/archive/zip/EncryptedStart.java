@@ -1,11 +1,11 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.EncryptedStream;
-import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.crypto.AesStrength;
+import app.lacuna.crypto.EncryptedStream;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.crypto.TraditionalCipher;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.Arrays;

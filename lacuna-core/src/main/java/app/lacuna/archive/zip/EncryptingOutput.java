@@ -1,6 +1,6 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.cipher.EncryptedStream;
+import app.lacuna.crypto.EncryptedStream;
 import java.io.IOException;
 import java.util.Arrays;
 

@@ -1,14 +1,14 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Secret;
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.EncryptedStream;
-import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.KeyDerivation;
-import app.lacuna.cipher.Primitives;
-import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.ByteRun;
+import app.lacuna.crypto.AesStrength;
+import app.lacuna.crypto.EncryptedStream;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.crypto.KeyDerivation;
+import app.lacuna.crypto.Primitives;
+import app.lacuna.crypto.TraditionalCipher;
 import java.security.SecureRandom;
 import java.util.Arrays;
 import java.util.List;

@@ -1,6 +1,6 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.cipher.AesStrength;
+import app.lacuna.crypto.AesStrength;
 import java.util.Optional;
 
 /**

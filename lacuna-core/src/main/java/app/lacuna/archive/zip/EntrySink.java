@@ -1,10 +1,10 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.cipher.Authentication;
-import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.Primitives;
-import app.lacuna.cipher.RandomAccessCipher;
-import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.crypto.Authentication;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.crypto.Primitives;
+import app.lacuna.crypto.RandomAccessCipher;
+import app.lacuna.crypto.TraditionalCipher;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.Optional;

@@ -1,6 +1,6 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.cipher.AesStrength;
+import app.lacuna.crypto.AesStrength;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.zip.CRC32;

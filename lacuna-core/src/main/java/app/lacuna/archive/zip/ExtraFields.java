@@ -1,6 +1,6 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.Fields;
+import app.lacuna.io.Fields;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;

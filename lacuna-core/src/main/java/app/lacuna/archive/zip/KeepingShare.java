@@ -1,10 +1,10 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.SourceInput;
-import app.lacuna.cipher.EntryKeys;
 import app.lacuna.compression.ByteRun;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;

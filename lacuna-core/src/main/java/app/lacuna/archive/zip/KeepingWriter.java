@@ -14,7 +14,7 @@ public interface KeepingWriter extends ArchiveWriter {
      * not encrypted anew is copied byte for byte; what is, is checked on the way.
      *
      * @param from if it has one code for everything, checked
-     * @throws app.lacuna.failure.DamagedArchive if an entry can not be vouched for
+     * @throws app.lacuna.error.DamagedArchive if an entry can not be vouched for
      */
     void keepAll(OpenedZip from, List<KeptEntry> entries, Encryption encryption, KeepingWatch watch)
             throws IOException;

@@ -2,12 +2,12 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.cipher.EntryKeys;
 import app.lacuna.compression.Compressibility;
 import app.lacuna.compression.Compressing;
 import app.lacuna.compression.Method;
-import app.lacuna.failure.SourceUnreadable;
-import app.lacuna.pipeline.Workers;
+import app.lacuna.concurrent.Workers;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.error.SourceUnreadable;
 import app.lacuna.selection.FileItem;
 import java.io.IOException;
 import java.io.OutputStream;

@@ -2,9 +2,9 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Limits;
-import app.lacuna.base.CancelToken;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
+import app.lacuna.common.CancelToken;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.ArrayList;

@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.bytes.ByteSource;
+import app.lacuna.io.ByteSource;
 import app.lacuna.selection.ItemKind;
 import java.io.IOException;
 

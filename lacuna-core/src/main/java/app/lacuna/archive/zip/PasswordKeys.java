@@ -1,11 +1,11 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.base.Secret;
-import app.lacuna.cipher.AesStrength;
-import app.lacuna.cipher.EntryKeys;
-import app.lacuna.cipher.KeyDerivation;
-import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.common.Secret;
+import app.lacuna.crypto.AesStrength;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.crypto.KeyDerivation;
+import app.lacuna.crypto.TraditionalCipher;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;

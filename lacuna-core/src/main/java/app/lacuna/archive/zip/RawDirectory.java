@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.SourceInput;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 
 /** Reads central headers once more, byte for byte, in their order. */

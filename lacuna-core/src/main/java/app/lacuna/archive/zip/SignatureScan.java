@@ -1,8 +1,8 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.Fields;
+import app.lacuna.common.CancelToken;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.Fields;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 

@@ -2,14 +2,14 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.base.Sha256;
-import app.lacuna.cipher.EntryKeys;
+import app.lacuna.common.Sha256;
 import app.lacuna.compression.BlockDeflater;
 import app.lacuna.compression.ByteRun;
 import app.lacuna.compression.Compressibility;
 import app.lacuna.compression.Compressing;
 import app.lacuna.compression.Method;
-import app.lacuna.failure.SourceUnreadable;
+import app.lacuna.crypto.EntryKeys;
+import app.lacuna.error.SourceUnreadable;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemContents;
 import app.lacuna.selection.ItemKind;

@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.BufferInput;
-import app.lacuna.cipher.TraditionalCipher;
+import app.lacuna.crypto.TraditionalCipher;
+import app.lacuna.io.BufferInput;
 import java.io.IOException;
 import java.io.InputStream;
 

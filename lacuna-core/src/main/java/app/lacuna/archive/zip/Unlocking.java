@@ -2,10 +2,10 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Protection;
-import app.lacuna.bytes.Drained;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.io.Drained;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.ArrayList;

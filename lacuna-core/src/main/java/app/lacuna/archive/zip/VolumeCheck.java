@@ -1,8 +1,8 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.VolumeMissing;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.VolumeMissing;
+import app.lacuna.io.ByteSource;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;

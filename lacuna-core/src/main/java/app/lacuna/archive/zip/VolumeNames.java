@@ -1,6 +1,6 @@
 package app.lacuna.archive.zip;
 
-import app.lacuna.failure.VolumeMissing;
+import app.lacuna.error.VolumeMissing;
 import java.io.IOException;
 import java.nio.file.DirectoryIteratorException;
 import java.nio.file.DirectoryStream;

@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.VolumeTarget;
-import app.lacuna.failure.TooManyParts;
+import app.lacuna.error.TooManyParts;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;

@@ -1,7 +1,7 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveReader;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.io.IOException;
 
 /** A finished ZIP archive, with visible or hidden names. */

@@ -2,11 +2,11 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Listing;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Spelling;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.failure.PasswordRequired;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Spelling;
+import app.lacuna.error.PasswordRequired;
+import app.lacuna.io.ByteSource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -102,7 +102,7 @@ final class ZipContents extends OpenedZip {
      * Checks the authentication code of an AES entry, without decrypting it.
      *
      * @param onRead given the ciphertext in its order; what it throws stops the work
-     * @throws app.lacuna.failure.DamagedArchive if it does not match
+     * @throws app.lacuna.error.DamagedArchive if it does not match
      */
     void authenticate(ArchiveEntry entry, EntryStreams.Ciphertext onRead) throws IOException {
         streams.authenticate(entry, requireKeys(), passwordConfirmed, onRead);

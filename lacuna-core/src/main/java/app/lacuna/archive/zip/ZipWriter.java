@@ -2,10 +2,10 @@ package app.lacuna.archive.zip;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.PackingWatch;
-import app.lacuna.base.Secret;
-import app.lacuna.pipeline.Batches;
-import app.lacuna.pipeline.InOrder;
-import app.lacuna.pipeline.Workers;
+import app.lacuna.common.Secret;
+import app.lacuna.concurrent.Batches;
+import app.lacuna.concurrent.InOrder;
+import app.lacuna.concurrent.Workers;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.SteadyReader;

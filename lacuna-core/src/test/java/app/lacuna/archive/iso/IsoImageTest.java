@@ -2,11 +2,11 @@ package app.lacuna.archive.iso;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Sha256;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.FileSources;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Sha256;
 import app.lacuna.interop.Outside;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.FileSources;
 import app.lacuna.selection.ItemKind;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;

@@ -3,11 +3,11 @@ package app.lacuna.archive.iso;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LacunaException;
+import app.lacuna.common.CancelToken;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.LacunaException;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.MemorySource;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;

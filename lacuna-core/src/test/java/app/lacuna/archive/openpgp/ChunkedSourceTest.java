@@ -3,10 +3,10 @@ package app.lacuna.archive.openpgp;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.MemorySource;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import org.junit.jupiter.api.Test;

@@ -2,9 +2,9 @@ package app.lacuna.archive.openpgp;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.FileSource;
+import app.lacuna.common.Secret;
 import app.lacuna.interop.Outside;
+import app.lacuna.io.FileSource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;

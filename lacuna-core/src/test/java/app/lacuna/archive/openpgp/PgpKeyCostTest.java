@@ -3,7 +3,7 @@ package app.lacuna.archive.openpgp;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.zip.TestTrees;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.URL;

@@ -3,11 +3,11 @@ package app.lacuna.archive.openpgp;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.common.Secret;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.UnsupportedFeature;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.MemorySource;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

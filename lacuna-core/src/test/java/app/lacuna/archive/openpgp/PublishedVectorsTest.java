@@ -2,8 +2,8 @@ package app.lacuna.archive.openpgp;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.MemorySource;
+import app.lacuna.common.Secret;
+import app.lacuna.io.MemorySource;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.Limits;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LimitExceeded;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.LimitExceeded;
 import app.lacuna.selection.ItemKind;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;

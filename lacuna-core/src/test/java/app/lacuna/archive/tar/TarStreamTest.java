@@ -3,8 +3,8 @@ package app.lacuna.archive.tar;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.UnsupportedFeature;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.UnsupportedFeature;
 import app.lacuna.selection.ItemKind;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;

@@ -3,9 +3,9 @@ package app.lacuna.archive.zip;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.NotAnArchive;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.NotAnArchive;
+import app.lacuna.io.MemorySource;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;

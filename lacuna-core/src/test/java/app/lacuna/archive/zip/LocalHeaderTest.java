@@ -2,7 +2,7 @@ package app.lacuna.archive.zip;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.bytes.MemorySource;
+import app.lacuna.io.MemorySource;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;

@@ -1,8 +1,8 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.Fields;
+import app.lacuna.common.Secret;
+import app.lacuna.io.Fields;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;

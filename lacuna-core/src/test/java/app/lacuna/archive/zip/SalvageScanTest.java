@@ -5,12 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Limits;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Progress;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.failure.LimitExceeded;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Progress;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.error.LimitExceeded;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.MemorySource;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -231,7 +231,7 @@ class SalvageScanTest {
         List<Progress> told = new java.util.concurrent.CopyOnWriteArrayList<>();
         assertThatThrownBy(
                         () -> Salvage.open(file, Limits.STANDARD, told::add, CancelToken.never()))
-                .isInstanceOf(app.lacuna.failure.NotAnArchive.class);
+                .isInstanceOf(app.lacuna.error.NotAnArchive.class);
         assertThat(told.get(0).totalBytes()).isEqualTo(700_000);
         assertThat(told.get(told.size() - 1).doneBytes()).isEqualTo(700_000);
     }

@@ -3,7 +3,7 @@ package app.lacuna.archive.zip;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Method;
 import java.io.IOException;
 import java.nio.channels.FileChannel;

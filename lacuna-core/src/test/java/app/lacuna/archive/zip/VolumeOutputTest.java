@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.VolumeTarget;
-import app.lacuna.failure.TooManyParts;
+import app.lacuna.error.TooManyParts;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;

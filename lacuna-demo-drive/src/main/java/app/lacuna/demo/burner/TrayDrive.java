@@ -1,11 +1,11 @@
 package app.lacuna.demo.burner;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.drive.DiscDrive;
+import app.lacuna.common.CancelToken;
 import app.lacuna.demo.drive.SimulatedDisc;
 import app.lacuna.demo.drive.SimulatedDrive;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.drive.DiscDrive;
+import app.lacuna.io.ByteSource;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.Optional;

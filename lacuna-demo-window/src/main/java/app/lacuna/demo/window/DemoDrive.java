@@ -1,9 +1,9 @@
 package app.lacuna.demo.window;
 
-import app.lacuna.delivery.disc.drive.DiscDrive;
 import app.lacuna.demo.burner.TrayDrive;
 import app.lacuna.demo.drive.SimulatedDisc;
 import app.lacuna.demo.drive.SimulatedDrive;
+import app.lacuna.disc.drive.DiscDrive;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;

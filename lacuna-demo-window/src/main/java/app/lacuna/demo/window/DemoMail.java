@@ -1,8 +1,8 @@
 package app.lacuna.demo.window;
 
-import app.lacuna.delivery.mail.MailAccount;
 import app.lacuna.demo.mail.Fault;
 import app.lacuna.demo.mail.SimulatedMail;
+import app.lacuna.mail.MailAccount;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Locale;

@@ -3,7 +3,7 @@ package app.lacuna.demo.window;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.opener.OpenerKind;
 import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;
 import app.lacuna.state.StateFolder;

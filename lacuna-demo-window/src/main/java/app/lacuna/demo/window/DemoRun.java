@@ -1,9 +1,7 @@
 package app.lacuna.demo.window;
 
-import app.lacuna.base.ByteCount;
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.common.ByteCount;
+import app.lacuna.common.Secret;
 import app.lacuna.demo.DemoData;
 import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.look.Appearance;
@@ -14,6 +12,8 @@ import app.lacuna.desktop.places.open.OpenViewModel;
 import app.lacuna.desktop.places.pack.ForWhom;
 import app.lacuna.desktop.places.pack.PackViewModel;
 import app.lacuna.desktop.shell.DiscsWanted;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.opener.OpenerKind;
 import app.lacuna.preview.Preview;
 import java.io.IOException;
 import java.nio.file.Files;

@@ -1,7 +1,6 @@
 package app.lacuna.desktop.app;
 
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.disc.drive.BurnList;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.app.Start.Wish;
 import app.lacuna.desktop.jobs.Turns;
 import app.lacuna.desktop.places.discs.DiscsPlace;
@@ -22,6 +21,7 @@ import app.lacuna.desktop.shell.Window;
 import app.lacuna.desktop.system.menus.Entry;
 import app.lacuna.desktop.system.menus.FileManagers;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.disc.drive.BurnList;
 import app.lacuna.rounds.OpenHistory;
 import app.lacuna.rounds.Round;
 import app.lacuna.rounds.RoundStore;

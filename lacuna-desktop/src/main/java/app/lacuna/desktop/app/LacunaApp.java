@@ -1,6 +1,5 @@
 package app.lacuna.desktop.app;
 
-import app.lacuna.delivery.disc.drive.DiscDrive;
 import app.lacuna.desktop.app.Start.Wish;
 import app.lacuna.desktop.jobs.DesktopTrash;
 import app.lacuna.desktop.jobs.FilesFromSystem;
@@ -13,6 +12,7 @@ import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.shell.WorkTitle;
 import app.lacuna.desktop.system.Desktop;
 import app.lacuna.desktop.ui.SystemFileDialogs;
+import app.lacuna.disc.drive.DiscDrive;
 import app.lacuna.state.Settings;
 import app.lacuna.state.StateFolder;
 import java.nio.file.Files;

@@ -1,8 +1,8 @@
 package app.lacuna.desktop.jobs;
 
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.Progress;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.Progress;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Deque;

@@ -1,7 +1,7 @@
 package app.lacuna.desktop.jobs;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
 
 /** Something that takes a while. */
 @FunctionalInterface

@@ -1,10 +1,10 @@
 package app.lacuna.desktop.session;
 
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.DiscMissing;
-import app.lacuna.failure.LimitExceeded;
-import app.lacuna.failure.VolumeMissing;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.DiscMissing;
+import app.lacuna.error.LimitExceeded;
+import app.lacuna.error.VolumeMissing;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;

@@ -1,8 +1,8 @@
 package app.lacuna.desktop.session;
 
 import app.lacuna.archive.ArchiveReader;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;

@@ -1,8 +1,7 @@
 package app.lacuna.desktop.session;
 
-import app.lacuna.base.Outcome;
-import app.lacuna.base.Secret;
-import app.lacuna.change.ChangePlan;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -15,6 +14,7 @@ import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.PathNames;
+import app.lacuna.edit.ChangePlan;
 import app.lacuna.job.ChangeJob;
 import app.lacuna.job.RelockJob;
 import app.lacuna.job.RelockRequest;

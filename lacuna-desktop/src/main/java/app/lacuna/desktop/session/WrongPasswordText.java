@@ -1,6 +1,6 @@
 package app.lacuna.desktop.session;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.password.TypingTraps;
 import app.lacuna.password.TypingTraps.Trap;

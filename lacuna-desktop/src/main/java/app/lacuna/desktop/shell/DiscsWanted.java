@@ -1,7 +1,7 @@
 package app.lacuna.desktop.shell;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.selection.FileSelection;
 import java.nio.file.Path;
 import java.util.List;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.rounds.Round;
 import java.nio.file.Path;
 import java.util.Map;

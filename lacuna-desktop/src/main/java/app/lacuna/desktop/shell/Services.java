@@ -1,7 +1,5 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.delivery.disc.drive.DiscDrive;
-import app.lacuna.delivery.mail.MailAccount;
 import app.lacuna.desktop.ends.EndsModel;
 import app.lacuna.desktop.jobs.JobBook;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -12,6 +10,8 @@ import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.ui.FileDialogs;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
+import app.lacuna.disc.drive.DiscDrive;
+import app.lacuna.mail.MailAccount;
 import app.lacuna.state.Settings;
 import app.lacuna.trash.Trash;
 import java.time.Clock;

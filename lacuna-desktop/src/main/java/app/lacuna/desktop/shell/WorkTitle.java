@@ -1,6 +1,6 @@
 package app.lacuna.desktop.shell;
 
-import app.lacuna.base.Progress;
+import app.lacuna.common.Progress;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobBook;
 import app.lacuna.desktop.words.Words;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.ui;
 
-import app.lacuna.base.Progress;
+import app.lacuna.common.Progress;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.words.Dates;

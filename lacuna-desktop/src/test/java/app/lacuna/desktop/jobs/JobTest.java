@@ -3,7 +3,7 @@ package app.lacuna.desktop.jobs;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.Outcome;
+import app.lacuna.common.Outcome;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

@@ -5,12 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.session.OpenArchive.Way;
 import app.lacuna.desktop.support.Packed;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.error.WrongPassword;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

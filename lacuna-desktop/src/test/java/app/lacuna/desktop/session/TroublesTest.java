@@ -2,9 +2,9 @@ package app.lacuna.desktop.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.LimitExceeded;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.LimitExceeded;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;

@@ -2,7 +2,7 @@ package app.lacuna.desktop.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.words.FailureText;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

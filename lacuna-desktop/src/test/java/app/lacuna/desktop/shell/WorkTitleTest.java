@@ -2,8 +2,8 @@ package app.lacuna.desktop.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.base.Progress;
-import app.lacuna.base.Stage;
+import app.lacuna.common.Progress;
+import app.lacuna.common.Stage;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;

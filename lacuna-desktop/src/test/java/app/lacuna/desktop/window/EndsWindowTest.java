@@ -3,8 +3,8 @@ package app.lacuna.desktop.window;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.Secret;
 import app.lacuna.clearing.RegisterOfTest;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.pack.ThenClear;

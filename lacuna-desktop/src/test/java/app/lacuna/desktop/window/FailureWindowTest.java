@@ -4,22 +4,22 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.ui.MessageStrip;
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.failure.ArchiveChanged;
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.EditRefused;
-import app.lacuna.failure.InSeveralParts;
-import app.lacuna.failure.LimitExceeded;
-import app.lacuna.failure.NotEnoughSpace;
-import app.lacuna.failure.ProofFailed;
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.TargetUnusable;
+import app.lacuna.error.ArchiveChanged;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.EditRefused;
+import app.lacuna.error.InSeveralParts;
+import app.lacuna.error.LimitExceeded;
+import app.lacuna.error.NotEnoughSpace;
+import app.lacuna.error.ProofFailed;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.TargetUnusable;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.selection.SelectionScanner;
@@ -163,14 +163,14 @@ class FailureWindowTest extends InWindow {
         List<Throwable> failures =
                 new ArrayList<>(
                         List.of(
-                                new app.lacuna.failure.WrongPassword(file),
-                                new app.lacuna.failure.PasswordRequired(file),
-                                new app.lacuna.failure.NotAnArchive(file),
-                                new app.lacuna.failure.UnsupportedFeature("compression", "a"),
+                                new app.lacuna.error.WrongPassword(file),
+                                new app.lacuna.error.PasswordRequired(file),
+                                new app.lacuna.error.NotAnArchive(file),
+                                new app.lacuna.error.UnsupportedFeature("compression", "a"),
                                 new LimitExceeded(LimitExceeded.Limit.RATIO, 1_032, 90_000),
-                                new app.lacuna.failure.VolumeMissing(
+                                new app.lacuna.error.VolumeMissing(
                                         "winter-notes.z02",
-                                        app.lacuna.failure.VolumeMissing.Trouble.NOT_THERE),
+                                        app.lacuna.error.VolumeMissing.Trouble.NOT_THERE),
                                 new NotEnoughSpace(5_000_000_000L, 1_200_000_000L),
                                 new ProofFailed(1, 24),
                                 new TargetExists(file),

@@ -3,13 +3,13 @@ package app.lacuna.desktop.window;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Names;
-import app.lacuna.delivery.mail.MailAccount;
-import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.demo.mail.Fault;
 import app.lacuna.demo.mail.SimulatedMail;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.places.pack.ForWhom;
 import app.lacuna.desktop.shell.Services;
+import app.lacuna.mail.MailAccount;
+import app.lacuna.opener.OpenerKind;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

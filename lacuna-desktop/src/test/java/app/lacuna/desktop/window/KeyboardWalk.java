@@ -3,13 +3,13 @@ package app.lacuna.desktop.window;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.clearing.RegisterOfTest;
-import app.lacuna.delivery.disc.DiscKind;
 import app.lacuna.demo.burner.TrayDrive;
 import app.lacuna.demo.drive.SimulatedDrive;
 import app.lacuna.desktop.places.open.OpenState;
 import app.lacuna.desktop.session.ArchiveSession;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.disc.DiscKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -2,7 +2,7 @@ package app.lacuna.desktop.window;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.app.Desk;
 import app.lacuna.desktop.app.Launcher;
 import app.lacuna.desktop.jobs.Threads;

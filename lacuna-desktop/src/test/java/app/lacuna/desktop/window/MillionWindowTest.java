@@ -2,8 +2,8 @@ package app.lacuna.desktop.window;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.places.open.OpenState;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree;
 import java.io.BufferedOutputStream;
 import java.io.IOException;

@@ -3,9 +3,9 @@ package app.lacuna.desktop.window;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.demo.DemoData;
 import app.lacuna.desktop.look.Appearance;
 import app.lacuna.desktop.look.Styles;

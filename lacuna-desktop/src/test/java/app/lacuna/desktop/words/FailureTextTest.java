@@ -2,13 +2,13 @@ package app.lacuna.desktop.words;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.lacuna.failure.Damage;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.DiscTrouble;
-import app.lacuna.failure.LacunaException;
-import app.lacuna.failure.MailTrouble;
-import app.lacuna.failure.TargetExists;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.error.Damage;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.DiscTrouble;
+import app.lacuna.error.LacunaException;
+import app.lacuna.error.MailTrouble;
+import app.lacuna.error.TargetExists;
+import app.lacuna.error.WrongPassword;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.NoSuchFileException;

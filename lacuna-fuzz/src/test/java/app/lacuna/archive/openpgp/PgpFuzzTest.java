@@ -1,8 +1,8 @@
 package app.lacuna.archive.openpgp;
 
-import app.lacuna.base.Secret;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.failure.LacunaException;
+import app.lacuna.common.Secret;
+import app.lacuna.error.LacunaException;
+import app.lacuna.io.MemorySource;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
 import java.io.InputStream;

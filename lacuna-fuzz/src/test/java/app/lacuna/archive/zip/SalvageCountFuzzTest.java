@@ -1,10 +1,10 @@
 package app.lacuna.archive.zip;
 
 import app.lacuna.archive.Limits;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Spelling;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.failure.LacunaException;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Spelling;
+import app.lacuna.error.LacunaException;
+import app.lacuna.io.MemorySource;
 import com.code_intelligence.jazzer.api.FuzzedDataProvider;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.ByteArrayOutputStream;

@@ -1,14 +1,14 @@
 package app.lacuna.desktop.parts.changing;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
-import app.lacuna.change.ChangePlan;
-import app.lacuna.change.PendingChanges;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.edit.ChangePlan;
+import app.lacuna.edit.PendingChanges;
 import app.lacuna.selection.FileItem;
 import app.lacuna.selection.FileSelection;
 import app.lacuna.selection.LeftOut;

@@ -2,11 +2,11 @@ package app.lacuna.desktop.parts.changing;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.SaturatedSum;
 import app.lacuna.clearing.LooseEnd;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.SaturatedSum;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;

@@ -1,11 +1,11 @@
 package app.lacuna.desktop.parts.changing;
 
-import app.lacuna.change.ChangePlan;
-import app.lacuna.change.PlannedEntry.State;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.edit.ChangePlan;
+import app.lacuna.edit.PlannedEntry.State;
 import java.util.ArrayList;
 import java.util.List;
 import javafx.beans.value.ObservableValue;

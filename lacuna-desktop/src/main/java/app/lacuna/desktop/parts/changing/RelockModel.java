@@ -4,7 +4,7 @@ import app.lacuna.archive.Listing;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.password.NewPassword;
 import app.lacuna.desktop.parts.password.TakenPassword;

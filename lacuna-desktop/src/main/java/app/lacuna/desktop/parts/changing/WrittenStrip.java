@@ -8,7 +8,7 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.RewriteResult;
-import app.lacuna.proof.Verdict;
+import app.lacuna.verify.Verdict;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

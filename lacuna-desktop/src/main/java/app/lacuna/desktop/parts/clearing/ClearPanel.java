@@ -1,7 +1,7 @@
 package app.lacuna.desktop.parts.clearing;
 
-import app.lacuna.base.Secret;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.clearing.ClearModel.Done;
 import app.lacuna.desktop.parts.clearing.ClearModel.Pending;

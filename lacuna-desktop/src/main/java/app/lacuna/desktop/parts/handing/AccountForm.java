@@ -1,9 +1,9 @@
 package app.lacuna.desktop.parts.handing;
 
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.mail.MailAccount;
-import app.lacuna.delivery.mail.MailAccount.Security;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.parts.password.SecretText;
+import app.lacuna.mail.MailAccount;
+import app.lacuna.mail.MailAccount.Security;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;

@@ -1,10 +1,10 @@
 package app.lacuna.desktop.parts.handing;
 
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.mail.MailAccount;
+import app.lacuna.common.Secret;
 import app.lacuna.exposure.Opener;
 import app.lacuna.job.OpenerJob;
 import app.lacuna.job.PackResult;
+import app.lacuna.mail.MailAccount;
 import java.util.Optional;
 import java.util.function.Supplier;
 import javafx.beans.value.ObservableValue;

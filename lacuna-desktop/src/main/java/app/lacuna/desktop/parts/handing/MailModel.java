@@ -1,12 +1,7 @@
 package app.lacuna.desktop.parts.handing;
 
 import app.lacuna.archive.Names;
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.mail.Letter;
-import app.lacuna.delivery.mail.MailAccount;
-import app.lacuna.delivery.mail.PartsKind;
-import app.lacuna.delivery.mail.SmtpService;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -19,6 +14,11 @@ import app.lacuna.job.MailDraftsJob;
 import app.lacuna.job.MailJob;
 import app.lacuna.job.MailRequest;
 import app.lacuna.job.MailSendJob;
+import app.lacuna.mail.Letter;
+import app.lacuna.mail.MailAccount;
+import app.lacuna.mail.PartsKind;
+import app.lacuna.mail.SmtpService;
+import app.lacuna.opener.OpenerKind;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;

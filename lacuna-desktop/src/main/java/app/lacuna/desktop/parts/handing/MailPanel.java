@@ -1,7 +1,5 @@
 package app.lacuna.desktop.parts.handing;
 
-import app.lacuna.delivery.mail.MailAccount.Security;
-import app.lacuna.delivery.mail.PartsKind;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.password.SecretField;
 import app.lacuna.desktop.ui.BusyLine;
@@ -17,6 +15,8 @@ import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.mail.MailAccount.Security;
+import app.lacuna.mail.PartsKind;
 import java.util.List;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;

@@ -1,7 +1,5 @@
 package app.lacuna.desktop.parts.handing;
 
-import app.lacuna.delivery.page.OpenerKind;
-import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BusyLine;
 import app.lacuna.desktop.ui.Mark.Meaning;
@@ -11,6 +9,8 @@ import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.OpenerJob;
+import app.lacuna.opener.OpenerKind;
+import app.lacuna.opener.OpenerPage;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

@@ -1,17 +1,17 @@
 package app.lacuna.desktop.parts.handing;
 
-import app.lacuna.base.Outcome;
+import app.lacuna.common.Outcome;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.page.OpenerKind;
-import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.error.TargetExists;
 import app.lacuna.exposure.Opener;
-import app.lacuna.failure.TargetExists;
 import app.lacuna.job.OpenerJob;
 import app.lacuna.job.PackResult;
+import app.lacuna.opener.OpenerKind;
+import app.lacuna.opener.OpenerPage;
 import app.lacuna.staging.Existing;
 import java.nio.file.Path;
 import java.util.List;

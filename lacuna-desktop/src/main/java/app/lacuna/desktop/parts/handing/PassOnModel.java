@@ -1,9 +1,9 @@
 package app.lacuna.desktop.parts.handing;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.slip.SpellingAlphabet;
-import app.lacuna.slip.SpellingAlphabet.Spelled;
+import app.lacuna.print.SpellingAlphabet;
+import app.lacuna.print.SpellingAlphabet.Spelled;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;

@@ -5,7 +5,7 @@ import app.lacuna.desktop.ui.InSight;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.WholeHeight;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.slip.SpellingAlphabet.Spelled;
+import app.lacuna.print.SpellingAlphabet.Spelled;
 import java.util.List;
 import javafx.geometry.Pos;
 import javafx.scene.control.Label;

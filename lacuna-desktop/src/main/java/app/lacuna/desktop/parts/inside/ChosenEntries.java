@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.change.PlannedEntry;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import java.util.ArrayDeque;
 import java.util.Deque;

@@ -1,11 +1,11 @@
 package app.lacuna.desktop.parts.inside;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.change.ChangePlan;
-import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.edit.ChangePlan;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Comparator;
 import java.util.HashSet;

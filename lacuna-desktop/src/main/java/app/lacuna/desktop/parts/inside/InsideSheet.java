@@ -1,12 +1,12 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.WrappingRow;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Optional;
 import javafx.beans.property.ReadOnlyObjectProperty;

@@ -1,12 +1,12 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.parts.inside.Order.By;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import java.nio.file.Path;
 import java.util.List;

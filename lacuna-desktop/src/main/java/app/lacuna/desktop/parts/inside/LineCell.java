@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.change.PlannedEntry;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import javafx.scene.control.TableCell;
 import org.jspecify.annotations.Nullable;

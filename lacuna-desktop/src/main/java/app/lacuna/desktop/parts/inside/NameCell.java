@@ -1,11 +1,11 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.inside.InsideTable.StateNote;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import java.util.Optional;
 import java.util.function.Function;

@@ -1,7 +1,7 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.words.NameOrder;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathTree.Node;
 import java.time.Instant;
 import java.util.Comparator;

@@ -1,8 +1,8 @@
 package app.lacuna.desktop.parts.inside;
 
-import app.lacuna.change.ChangePlan;
-import app.lacuna.change.PlannedEntry;
 import app.lacuna.desktop.words.NameOrder;
+import app.lacuna.edit.ChangePlan;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.selection.PathGlob;
 import app.lacuna.selection.PathTree;
 import app.lacuna.selection.PathTree.Node;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.FieldName;
 import app.lacuna.desktop.ui.FileDialogs;

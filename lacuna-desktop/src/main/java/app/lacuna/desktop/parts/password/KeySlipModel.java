@@ -1,7 +1,7 @@
 package app.lacuna.desktop.parts.password;
 
-import app.lacuna.base.Outcome;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -10,9 +10,9 @@ import app.lacuna.desktop.look.Fonts;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.PathNames;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.slip.KeySlip;
-import app.lacuna.slip.SlipFile;
-import app.lacuna.slip.SlipWords;
+import app.lacuna.print.KeySlip;
+import app.lacuna.print.SlipFile;
+import app.lacuna.print.SlipWords;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.LocalDate;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

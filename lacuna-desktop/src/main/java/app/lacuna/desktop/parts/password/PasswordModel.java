@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.password;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import javafx.beans.binding.Bindings;
 import javafx.beans.binding.ObjectBinding;
 import javafx.beans.property.BooleanProperty;

@@ -1,11 +1,11 @@
 package app.lacuna.desktop.parts.proving;
 
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.ProgressListener;
 import app.lacuna.clearing.Ends;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.ProgressListener;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -14,12 +14,12 @@ import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Words;
 import app.lacuna.job.KnownOriginals;
 import app.lacuna.job.VerifyJob;
-import app.lacuna.proof.DigestList;
-import app.lacuna.proof.ProofJson;
-import app.lacuna.proof.ProofReport;
-import app.lacuna.proof.Verdict;
 import app.lacuna.staging.Existing;
 import app.lacuna.staging.OwnersFile;
+import app.lacuna.verify.DigestList;
+import app.lacuna.verify.ProofJson;
+import app.lacuna.verify.ProofReport;
+import app.lacuna.verify.Verdict;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.ByteArrayOutputStream;
@@ -104,7 +104,7 @@ public final class ProvingModel {
         return new Proved(report, compared, now);
     }
 
-    private static boolean isCompared(app.lacuna.proof.ProofEntry entry) {
+    private static boolean isCompared(app.lacuna.verify.ProofEntry entry) {
         return entry.verdict() == Verdict.IDENTICAL
                 || entry.verdict() == Verdict.ORIGINAL_CHANGED
                 || entry.verdict() == Verdict.DIFFERS;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.taking;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import app.lacuna.extract.Conflict;
 import app.lacuna.extract.ConflictAnswer;
 import app.lacuna.extract.ConflictRule;

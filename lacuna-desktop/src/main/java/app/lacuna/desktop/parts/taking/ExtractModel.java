@@ -2,10 +2,10 @@ package app.lacuna.desktop.parts.taking;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
 import app.lacuna.clearing.LooseEnd;
 import app.lacuna.clearing.ReadableFile;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.viewer;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.time.Duration;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.viewer;
 
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import app.lacuna.preview.Orientation;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;

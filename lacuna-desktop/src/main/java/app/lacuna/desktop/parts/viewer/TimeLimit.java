@@ -2,8 +2,8 @@ package app.lacuna.desktop.parts.viewer;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.CancelToken;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.concurrent.CancellationException;

@@ -1,12 +1,12 @@
 package app.lacuna.desktop.parts.viewer;
 
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.Outcome;
-import app.lacuna.change.PlannedEntry;
+import app.lacuna.common.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.edit.PlannedEntry;
 import app.lacuna.preview.Preview;
 import app.lacuna.preview.PreviewReader;
 import app.lacuna.selection.ItemKind;

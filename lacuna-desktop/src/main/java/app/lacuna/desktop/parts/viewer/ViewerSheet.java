@@ -1,6 +1,6 @@
 package app.lacuna.desktop.parts.viewer;
 
-import app.lacuna.base.Outcome;
+import app.lacuna.common.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;

@@ -1,16 +1,16 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.delivery.disc.drive.BurnSet;
-import app.lacuna.delivery.disc.drive.DiscDrive;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.ProgressListener;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.failure.DiscTrouble;
-import app.lacuna.failure.DiscTrouble.Reason;
+import app.lacuna.disc.drive.BurnSet;
+import app.lacuna.disc.drive.DiscDrive;
+import app.lacuna.error.DiscTrouble;
+import app.lacuna.error.DiscTrouble.Reason;
 import app.lacuna.job.BurnJob;
 import java.io.IOException;
 import java.time.Clock;

@@ -2,7 +2,6 @@ package app.lacuna.desktop.places.discs;
 
 import static java.util.Objects.requireNonNull;
 
-import app.lacuna.delivery.disc.drive.BurnSet;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -11,8 +10,9 @@ import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.FailureText;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
-import app.lacuna.slip.CoverSlip;
-import app.lacuna.slip.CoverSlips;
+import app.lacuna.disc.drive.BurnSet;
+import app.lacuna.print.CoverSlip;
+import app.lacuna.print.CoverSlips;
 import app.lacuna.staging.Existing;
 import app.lacuna.staging.StagedFile;
 import java.nio.ByteBuffer;

@@ -1,9 +1,9 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.DiscTable.Count;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.DiscTable.Count;
 
 /** Kinds of discs in words. */
 final class DiscKinds {

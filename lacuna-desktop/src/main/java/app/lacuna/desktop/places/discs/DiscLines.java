@@ -1,15 +1,15 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.Progress;
-import app.lacuna.base.Stage;
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.DiscTable;
-import app.lacuna.delivery.disc.drive.BurnSet;
+import app.lacuna.common.Progress;
+import app.lacuna.common.Stage;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Dates;
 import app.lacuna.desktop.words.Sizes;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.DiscTable;
+import app.lacuna.disc.drive.BurnSet;
 import app.lacuna.job.Pace;
 import java.time.Instant;
 import java.util.ArrayList;

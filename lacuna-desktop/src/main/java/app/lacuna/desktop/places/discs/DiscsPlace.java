@@ -1,11 +1,11 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.disc.drive.BurnList;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.shell.DiscsWanted;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.disc.drive.BurnList;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.beans.property.ReadOnlyObjectWrapper;

@@ -1,6 +1,5 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.delivery.disc.drive.BurnSet;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.clearing.ClearModel;
 import app.lacuna.desktop.parts.clearing.ClearPanel;
@@ -20,6 +19,7 @@ import app.lacuna.desktop.ui.Notices;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.Spoken;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.disc.drive.BurnSet;
 import app.lacuna.job.PackResult;
 import app.lacuna.selection.LeftOut;
 import java.nio.file.Path;

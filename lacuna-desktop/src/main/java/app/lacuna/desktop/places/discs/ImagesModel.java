@@ -1,16 +1,16 @@
 package app.lacuna.desktop.places.discs;
 
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
-import app.lacuna.delivery.disc.DiscOrder;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
+import app.lacuna.disc.DiscOrder;
 import app.lacuna.job.DiscsJob;
 import app.lacuna.job.DiscsResult;
 import app.lacuna.job.PackDiscsJob;

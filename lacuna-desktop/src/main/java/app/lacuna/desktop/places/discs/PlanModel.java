@@ -1,14 +1,14 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.Outcome;
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.DiscLoad;
-import app.lacuna.delivery.disc.DiscOrder;
-import app.lacuna.delivery.disc.DiscTable;
+import app.lacuna.common.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.parts.forecast.ForecastModel;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.DiscLoad;
+import app.lacuna.disc.DiscOrder;
+import app.lacuna.disc.DiscTable;
 import app.lacuna.forecast.Forecast;
 import java.util.ArrayList;
 import java.util.List;

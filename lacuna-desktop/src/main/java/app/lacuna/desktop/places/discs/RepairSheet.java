@@ -10,7 +10,7 @@ import app.lacuna.desktop.words.Words;
 import app.lacuna.job.DiscsRepaired;
 import app.lacuna.job.DiscsRepaired.Disc;
 import app.lacuna.job.DiscsRepaired.State;
-import app.lacuna.recovery.RepairReport.Stretch;
+import app.lacuna.reedsolomon.RepairReport.Stretch;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

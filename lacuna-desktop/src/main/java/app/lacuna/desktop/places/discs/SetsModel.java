@@ -1,11 +1,11 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.Outcome;
-import app.lacuna.delivery.disc.drive.BurnList;
-import app.lacuna.delivery.disc.drive.BurnSet;
+import app.lacuna.common.Outcome;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
+import app.lacuna.disc.drive.BurnList;
+import app.lacuna.disc.drive.BurnSet;
 import java.nio.file.Files;
 import java.util.List;
 import javafx.beans.property.ReadOnlyObjectProperty;

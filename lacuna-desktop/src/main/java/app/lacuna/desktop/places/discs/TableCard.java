@@ -1,12 +1,12 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.DiscTable;
-import app.lacuna.delivery.disc.DiscTable.Count;
-import app.lacuna.delivery.disc.Recovery;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.DiscTable;
+import app.lacuna.disc.DiscTable.Count;
+import app.lacuna.disc.Recovery;
 import java.util.Optional;
 import javafx.geometry.HPos;
 import javafx.geometry.Pos;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.places.open;
 
-import app.lacuna.delivery.disc.reading.DiscSet;
+import app.lacuna.disc.read.DiscSet;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;

@@ -1,6 +1,6 @@
 package app.lacuna.desktop.places.open;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.settings.Setting;
 import app.lacuna.desktop.shell.Place;
 import app.lacuna.desktop.shell.Services;

@@ -1,8 +1,8 @@
 package app.lacuna.desktop.places.open;
 
 import app.lacuna.archive.Listing;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;

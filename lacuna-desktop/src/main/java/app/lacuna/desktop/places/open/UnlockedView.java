@@ -1,8 +1,6 @@
 package app.lacuna.desktop.places.open;
 
 import app.lacuna.archive.ArchiveEntry;
-import app.lacuna.change.PlannedEntry;
-import app.lacuna.change.PlannedEntry.State;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.parts.changing.DraggedStrip;
 import app.lacuna.desktop.parts.changing.LeftOutLine;
@@ -32,6 +30,8 @@ import app.lacuna.desktop.ui.Page;
 import app.lacuna.desktop.ui.PopoverLayer;
 import app.lacuna.desktop.ui.ShortClipboard;
 import app.lacuna.desktop.words.Words;
+import app.lacuna.edit.PlannedEntry;
+import app.lacuna.edit.PlannedEntry.State;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.PathTree;
 import java.nio.file.Path;

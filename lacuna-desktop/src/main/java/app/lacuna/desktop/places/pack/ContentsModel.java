@@ -1,10 +1,10 @@
 package app.lacuna.desktop.places.pack;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.ProgressMeter;
-import app.lacuna.base.Stage;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.ProgressMeter;
+import app.lacuna.common.Stage;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;

@@ -2,7 +2,7 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Progress;
+import app.lacuna.common.Progress;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.ui.BriefLine;
 import app.lacuna.desktop.ui.FileDialogs;

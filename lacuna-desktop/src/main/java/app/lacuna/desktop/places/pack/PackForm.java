@@ -4,7 +4,7 @@ import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
 import app.lacuna.archive.Protection;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.page.OpenerKind;
+import app.lacuna.opener.OpenerKind;
 import app.lacuna.rounds.RecentForm;
 import java.util.Optional;
 import javafx.beans.InvalidationListener;

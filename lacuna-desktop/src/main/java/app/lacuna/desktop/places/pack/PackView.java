@@ -1,6 +1,6 @@
 package app.lacuna.desktop.places.pack;
 
-import app.lacuna.base.Progress;
+import app.lacuna.common.Progress;
 import app.lacuna.desktop.look.Styles;
 import app.lacuna.desktop.look.TextSize;
 import app.lacuna.desktop.parts.password.PasswordCard;

@@ -2,8 +2,6 @@ package app.lacuna.desktop.places.pack;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.delivery.page.OpenerKind;
-import app.lacuna.delivery.page.OpenerPage;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Turns;
 import app.lacuna.desktop.parts.forecast.ForecastModel;
@@ -19,6 +17,8 @@ import app.lacuna.forecast.SizeRange;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackRequest.AfterPacking;
 import app.lacuna.job.PackResult;
+import app.lacuna.opener.OpenerKind;
+import app.lacuna.opener.OpenerPage;
 import app.lacuna.rounds.RecentForm;
 import app.lacuna.selection.FileItem;
 import app.lacuna.staging.Existing;

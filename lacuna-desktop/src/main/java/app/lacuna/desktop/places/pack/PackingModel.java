@@ -1,15 +1,15 @@
 package app.lacuna.desktop.places.pack;
 
-import app.lacuna.base.Outcome;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.Turns;
 import app.lacuna.desktop.parts.password.TakenPassword;
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.failure.ReadOnlyTarget;
-import app.lacuna.failure.TargetExists;
+import app.lacuna.error.ReadOnlyTarget;
+import app.lacuna.error.TargetExists;
 import app.lacuna.job.PackJob;
 import app.lacuna.job.PackRequest;
 import app.lacuna.job.PackResult;

@@ -1,9 +1,9 @@
 package app.lacuna.desktop.places.rounds;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.base.Outcome;
-import app.lacuna.base.ProgressListener;
-import app.lacuna.base.Secret;
+import app.lacuna.common.CancelToken;
+import app.lacuna.common.Outcome;
+import app.lacuna.common.ProgressListener;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;
 import app.lacuna.desktop.jobs.Lifetime;
@@ -11,10 +11,10 @@ import app.lacuna.desktop.parts.password.MadePasswords;
 import app.lacuna.desktop.parts.password.SecretText;
 import app.lacuna.desktop.session.WrongPasswordText;
 import app.lacuna.desktop.words.FailureText;
-import app.lacuna.failure.DamagedArchive;
-import app.lacuna.failure.GenerationMissing;
-import app.lacuna.failure.NotAnArchive;
-import app.lacuna.failure.WrongPassword;
+import app.lacuna.error.DamagedArchive;
+import app.lacuna.error.GenerationMissing;
+import app.lacuna.error.NotAnArchive;
+import app.lacuna.error.WrongPassword;
 import app.lacuna.generations.Generation;
 import app.lacuna.generations.GenerationStore;
 import app.lacuna.job.Moment;

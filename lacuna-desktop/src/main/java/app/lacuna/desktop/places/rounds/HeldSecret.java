@@ -1,6 +1,6 @@
 package app.lacuna.desktop.places.rounds;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 

@@ -2,7 +2,7 @@ package app.lacuna.desktop.places.rounds;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Outcome;
+import app.lacuna.common.Outcome;
 import app.lacuna.compression.Method;
 import app.lacuna.desktop.jobs.Job;
 import app.lacuna.desktop.jobs.JobKind;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.PackOptions;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelToken;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.support.Packed;
 import app.lacuna.forecast.SizeRange;

@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveEntry;
 import app.lacuna.archive.Protection;
-import app.lacuna.change.ChangePlan;
-import app.lacuna.change.PlannedEntry;
-import app.lacuna.change.PlannedEntry.State;
 import app.lacuna.desktop.jobs.ScriptedThreads;
+import app.lacuna.edit.ChangePlan;
+import app.lacuna.edit.PlannedEntry;
+import app.lacuna.edit.PlannedEntry.State;
 import app.lacuna.selection.ItemKind;
 import app.lacuna.selection.PathTree.Node;
 import java.time.Instant;

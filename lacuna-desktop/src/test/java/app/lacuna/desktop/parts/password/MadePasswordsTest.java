@@ -3,7 +3,7 @@ package app.lacuna.desktop.parts.password;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 

@@ -8,7 +8,7 @@ import app.lacuna.archive.Protection;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.parts.proving.ProvingModel.Form;
 import app.lacuna.desktop.support.Packed;
-import app.lacuna.proof.Verdict;
+import app.lacuna.verify.Verdict;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -3,8 +3,8 @@ package app.lacuna.desktop.parts.viewer;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import app.lacuna.base.CancelSource;
-import app.lacuna.base.CancelToken;
+import app.lacuna.common.CancelSource;
+import app.lacuna.common.CancelToken;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;

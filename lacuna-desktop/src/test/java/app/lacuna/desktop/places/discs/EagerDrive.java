@@ -1,11 +1,11 @@
 package app.lacuna.desktop.places.discs;
 
-import app.lacuna.base.CancelToken;
-import app.lacuna.bytes.ByteSource;
-import app.lacuna.bytes.MemorySource;
-import app.lacuna.bytes.SourceInput;
-import app.lacuna.delivery.disc.DiscKind;
-import app.lacuna.delivery.disc.drive.DiscDrive;
+import app.lacuna.common.CancelToken;
+import app.lacuna.disc.DiscKind;
+import app.lacuna.disc.drive.DiscDrive;
+import app.lacuna.io.ByteSource;
+import app.lacuna.io.MemorySource;
+import app.lacuna.io.SourceInput;
 import java.io.IOException;
 import java.util.Optional;
 import java.util.function.IntConsumer;

@@ -4,9 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Method;
-import app.lacuna.delivery.page.OpenerKind;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.jobs.Turns;
@@ -17,6 +16,7 @@ import app.lacuna.exposure.Opener;
 import app.lacuna.exposure.Reach;
 import app.lacuna.exposure.SeenEntry;
 import app.lacuna.job.Archives;
+import app.lacuna.opener.OpenerKind;
 import app.lacuna.password.Strength;
 import app.lacuna.password.TypingTraps;
 import app.lacuna.rounds.Round;

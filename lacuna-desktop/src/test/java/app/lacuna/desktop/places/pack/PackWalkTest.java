@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.lacuna.archive.ArchiveReader;
 import app.lacuna.archive.OpenedArchive;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.desktop.jobs.Lifetime;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.jobs.Turns;

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.lacuna.archive.Form;
 import app.lacuna.archive.Names;
 import app.lacuna.archive.Protection;
-import app.lacuna.base.Secret;
+import app.lacuna.common.Secret;
 import app.lacuna.compression.Method;
 import app.lacuna.desktop.jobs.ScriptedThreads;
 import app.lacuna.desktop.parts.password.KeptPassword;

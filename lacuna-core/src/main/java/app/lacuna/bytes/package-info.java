@@ -1,6 +1,0 @@
-/**
- * Bytes that can be read at any place, whatever they lie in: a file, memory, the parts of a split
- * archive, a window of something larger. Free of any format. {@link app.lacuna.bytes.ByteSource} is
- * the entry type, {@link app.lacuna.bytes.Fields} reads fixed-size records out of it.
- */
-package app.lacuna.bytes;

@@ -1,9 +1,0 @@
-package app.lacuna.delivery.disc;
-
-/**
- * Something that goes onto a disc as a whole.
- *
- * @param path with slashes; what has the same beginning belongs together
- * @param bytes that it takes there
- */
-public record Piece(String path, long bytes) {}

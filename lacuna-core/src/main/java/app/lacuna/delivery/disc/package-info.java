@@ -1,2 +1,0 @@
-/** Discs: how many it takes, and what goes onto which. */
-package app.lacuna.delivery.disc;

@@ -1,12 +1,11 @@
 package app.lacuna.extract;
 
-import static java.util.Objects.requireNonNull;
-
 import app.lacuna.concurrent.InOrder;
 import app.lacuna.concurrent.Workers;
 import app.lacuna.files.DurableFolder;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.OpenOption;
 import java.nio.file.Path;
@@ -42,9 +41,12 @@ final class DurableFiles implements AutoCloseable {
         pending.submit(bytes + FILE_BYTES, () -> force(file));
     }
 
-    /** Adds a link or a folder. Only its name must be durable. */
+    /** Adds a link or a folder: its name, and the names of the folders around it. */
     void addName(Path item) {
-        folders.add(requireNonNull(item.toAbsolutePath().getParent()));
+        Path folder = item.toAbsolutePath().getParent();
+        while (folder != null && folders.add(folder)) {
+            folder = folder.getParent();
+        }
     }
 
     /**
@@ -67,6 +69,9 @@ final class DurableFiles implements AutoCloseable {
 
     /** Skips a file that another process deleted, moved or protected in the meantime. */
     private static Path force(Path file) throws IOException {
+        if (!Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
+            return file; // opening a pipe would wait for another process
+        }
         for (OpenOption access : List.of(StandardOpenOption.WRITE, StandardOpenOption.READ)) {
             FileChannel opened;
             try {

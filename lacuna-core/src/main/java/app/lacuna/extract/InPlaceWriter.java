@@ -127,6 +127,7 @@ public final class InPlaceWriter {
                 DurableFiles durable = new DurableFiles()) {
             writeFolders(steps, guard);
             writeAll(filesInOrder(steps), guard, durable);
+            steps.forEach(step -> durable.addName(step.place()));
             durable.finish();
         } catch (IOException | CancellationException e) {
             stopped = Optional.of(e);
@@ -183,9 +184,8 @@ public final class InPlaceWriter {
                 cancel.check();
                 boolean link = step.entry().kind() == ItemKind.LINK;
                 write(step, guard, link ? this::writeLink : this::writeFile);
-                if (link) {
-                    durable.addName(step.place());
-                } else {
+                boolean written = entries.get(entries.size() - 1).result().cameOut();
+                if (written && !link) {
                     durable.add(step.place(), step.entry().size());
                 }
             }

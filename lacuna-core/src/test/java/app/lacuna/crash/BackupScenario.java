@@ -80,6 +80,11 @@ final class BackupScenario implements Scenario {
         all.addAll(Promises.contents(source));
         Files.writeString(source.resolve("levels.csv"), "not yet backed up");
         Files.writeString(source.resolve("new.txt"), "new since the last run");
+        if (job == Job.RESTORE) { // so that its folder must be created again
+            Files.delete(source.resolve("finds").resolve("C-104.txt"));
+            Files.delete(source.resolve("finds").resolve("C-105.txt"));
+            Files.delete(source.resolve("finds"));
+        }
         if (job == Job.UNDO) {
             restore();
         }

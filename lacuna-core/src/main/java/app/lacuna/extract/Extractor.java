@@ -104,6 +104,18 @@ public final class Extractor {
         Optional<Exception> stopped = Optional.empty();
         try (DurableFiles files = new DurableFiles()) {
             durable = files;
+            stopped = writeAll(entries);
+            finishDurably();
+        } catch (IOException e) {
+            stopped = stopped.or(() -> Optional.of(e));
+        }
+        meter.finish();
+        return report(entries, stopped);
+    }
+
+    /** Returns why it ended early, if it did. */
+    private Optional<Exception> writeAll(List<ArchiveEntry> entries) {
+        try {
             writeFiles(entries);
             LinkFiles links = new LinkFiles(reader, options.folder(), conflicts);
             for (ArchiveEntry link : ofKind(entries, true)) {
@@ -113,12 +125,10 @@ public final class Extractor {
                 meter.addBytes(link.size());
                 meter.itemDone();
             }
-            finishDurably();
+            return Optional.empty();
         } catch (IOException | CancellationException e) {
-            stopped = Optional.of(e);
+            return Optional.of(e);
         }
-        meter.finish();
-        return report(entries, stopped);
     }
 
     private ExtractReport report(List<ArchiveEntry> entries, Optional<Exception> stopped) {
